@@ -1,0 +1,141 @@
+"""True drawings of the plan and of a section, in mm."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..geometry import XI, Outline
+from ..model import Scheme
+from ..sections import WingLayout, share_along
+from .solve import Solved
+from .verdict import Plan, PlanPiece, Slice, SlicePiece
+
+Array = NDArray[np.float64]
+
+
+def family(piece: Any) -> str:
+    """What a piece is made of, for its hatch: carbon, glass, wood, metal, plastic, film, tape, paper."""
+    name = piece.material
+    for key, found in (
+        ("carbon", "carbon"), ("glass", "glass"), ("circuit", "glass"), ("steel", "metal"), ("alumin", "metal"),
+        ("foil", "metal"), ("hdpe", "plastic"), ("tape", "tape"), ("laminate", "film"), ("covering", "film"),
+        ("paper", "paper"), ("screen", "film"),
+    ):  # fmt: skip
+        if key in name:
+            return found
+    return "wood"
+
+
+def _pairs(a: Array, b: Array) -> list[tuple[float, float]]:
+    return [(round(float(p), 2), round(float(q), 2)) for p, q in zip(a, b, strict=True)]
+
+
+def _band(layout: WingLayout, piece: Any) -> tuple[Array, Array, Array]:
+    """(y, x fore, x aft) of a piece seen from above, at its ends and at panel breaks between."""
+    plan = layout.plan
+    inner = plan.breaks[(plan.breaks > piece.y_from_mm) & (plan.breaks < piece.y_to_mm)]
+    y = np.concatenate([[piece.y_from_mm], inner, [min(piece.y_to_mm, plan.half_span)]])
+    chord, x_le = plan.at(y)
+    if piece.kind == "skin":
+        return y, x_le + piece.x_from * chord, x_le + piece.x_to * chord
+    middle = x_le + share_along(piece, y) * chord
+    widths = {"rod": "diameter_mm", "tube": "outer_mm", "web": "thickness_mm", "tape": "width_mm"}
+    if piece.kind == "strip":
+        half = 0.5 * (piece.thickness_mm if piece.lying == "on_edge" else piece.width_mm)
+    else:
+        half = 0.5 * float(getattr(piece, widths[piece.kind]))
+    return y, np.maximum(middle - half, x_le), np.minimum(middle + half, x_le + chord)
+
+
+def plan_drawing(layout: WingLayout) -> Plan:
+    plan = layout.plan
+    y = plan.breaks
+    chord, x_le = plan.at(y)
+    outline = _pairs(np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]]))
+    pieces = []
+    for piece in layout.scheme.pieces:
+        ys, fore, aft = _band(layout, piece)
+        middle = 0.5 * (fore + aft)
+        pieces.append(
+            PlanPiece(
+                piece_id=piece.id, kind=piece.kind, family=family(piece), on=piece.on,
+                face=getattr(piece, "surface", getattr(piece, "level", "middle")),
+                polygon=_pairs(np.concatenate([ys, ys[::-1]]), np.concatenate([fore, aft[::-1]])),
+                ends=[_pairs(ys, middle)[0], _pairs(ys, middle)[-1]],
+            )
+        )  # fmt: skip
+    return Plan(half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in y], pieces=pieces)
+
+
+def _circle(x: float, z: float, d: float) -> list[tuple[float, float]]:
+    a = np.linspace(0, 2 * np.pi, 25)[:-1]
+    return _pairs(x + 0.5 * d * np.cos(a), z + 0.5 * d * np.sin(a))
+
+
+def _section_piece(layout: WingLayout, p: int, k: int, stretch: float) -> SlicePiece:
+    members = layout.section.members
+    row = layout.member_rows[p]
+    piece: Any = layout.scheme.pieces[row.piece]
+    x, z = float(members.x[p, k]) * stretch, float(members.z[p, k])
+    h, w = float(members.height[p, k]), float(members.width[p, k])
+    common = {"piece_id": piece.id, "kind": piece.kind, "family": family(piece), "on": piece.on}
+    if piece.kind in ("rod", "tube"):
+        hole = _circle(x, z, piece.inner_mm) if piece.kind == "tube" else []
+        return SlicePiece(**common, shape="ring" if hole else "polygon", points=_circle(x, z, h), hole=hole)
+    xs, zs = np.array([-w, w, w, -w]) / 2 + x, np.array([-h, -h, h, h]) / 2 + z
+    return SlicePiece(**common, shape="polygon", points=_pairs(xs, zs))
+
+
+def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
+    """The section nearest to a place along the span, as the wing is looked at from its tip."""
+    layout = solved.layout
+    plan = layout.plan
+    k = int(np.argmin(np.abs(plan.y - np.clip(y_mm, 0, plan.half_span))))
+    stretch = float(1 / plan.cos_sweep[k])  # drawn along the flight direction, as builders cut it
+    chord, scale = float(plan.chord[k]), float(layout.outline.z_scale[k])
+    profile = layout.outline.profile
+    x = np.concatenate([XI[::-2], XI[::2]]) * chord
+    z = np.concatenate([profile.upper[::-2], profile.lower[::2]]) * scale
+    outline = Outline(profile, np.array([chord]), np.array([scale]))
+
+    pieces = []
+    for row_index, row in enumerate(layout.sheet_rows):
+        if not layout.section.sheets.present[row_index, k]:
+            continue
+        share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 41)
+        share = 0.5 * (1 - np.cos(np.pi * share)) if share[0] <= 0 and share[-1] >= 1 else share
+        upper, lower = (v for v in outline.faces_at(share))
+        face = upper if row.face > 0 else lower
+        piece: Any = None if row.piece is None else scheme.pieces[row.piece]
+        pieces.append(
+            SlicePiece(
+                piece_id=piece.id if piece else None, kind=piece.kind if piece else "paper",
+                family=family(piece) if piece else "paper", on=piece.on if piece else True,
+                shape="line", points=_pairs(share * chord, face), layers=row.layers, thickness_mm=round(row.t, 4),
+            )
+        )  # fmt: skip
+    pieces += [
+        _section_piece(layout, p, k, stretch)
+        for p in range(len(layout.member_rows))
+        if layout.section.members.present[p, k]
+    ]
+    properties = solved.properties
+    limit = layout.airframe.flight.load_factor
+    kz, kx = (float(v[0, k]) * limit for v in properties.curvature(solved.forces.moment))
+    z0, x0 = float(properties.z0[0, k]), float(properties.x0[0, k])
+    strain = [-(kz * (v[:, None][:, 0] - z0)) for v in (profile.upper * scale, profile.lower * scale)]
+    slope = -kx / kz if kz else 0.0
+    return Slice(
+        y_mm=float(plan.y[k]),
+        chord_mm=chord,
+        thickness_mm=float((profile.upper - profile.lower).max() * scale),
+        outline=_pairs(x, z),
+        pieces=pieces,
+        neutral_z_mm=round(z0 - slope * x0, 3),
+        neutral_slope=round(slope / stretch, 5),
+        strain_top=float(strain[0].min() if kz > 0 else strain[0].max()),
+        strain_bottom=float(strain[1].max() if kz > 0 else strain[1].min()),
+    )

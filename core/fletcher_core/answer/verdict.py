@@ -1,0 +1,213 @@
+"""The verdict: all that a screen or a program is told about one scheme of one airframe."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+State = Literal["sound", "close", "gives way"]
+
+#: reserve factor from which a place is sound, and from which it is only close
+SOUND, CLOSE = 1.25, 1.0
+
+
+class Spreaded(BaseModel):
+    """A figure with its 10th and 90th percentile."""
+
+    value: float
+    low: float
+    high: float
+
+
+class Step(BaseModel):
+    """One step of a working."""
+
+    label: str
+    formula: str = ""
+    value: str
+    source: str = ""
+
+
+class Working(BaseModel):
+    """How a figure came about, from the numbers that were used."""
+
+    figure: str
+    title: str
+    steps: list[Step]
+
+
+class Break(BaseModel):
+    """Where and how it gives way first."""
+
+    n: Spreaded
+    reserve: Spreaded
+    y_mm: float
+    mode: str
+    piece_id: str | None
+    face: str
+    how: str
+    seen_coming: bool
+    seen: str
+
+
+class Hold(BaseModel):
+    """What it stands in the end, when the first sign was only a wrinkle."""
+
+    n: Spreaded
+    reserve: float
+    y_mm: float
+    mode: str
+    piece_id: str | None
+    how: str
+    seen: str
+
+
+class ModeLine(BaseModel):
+    """One mode on one thing: when it would come."""
+
+    mode: str
+    piece_id: str | None
+    face: str
+    how: str
+    n: float
+    reserve: float
+    y_mm: float
+    seen_coming: bool
+
+
+class LedgerLine(BaseModel):
+    """One piece: what it weighs and what it buys, that is what would be lost without it."""
+
+    piece_id: str | None
+    label: str
+    what: str
+    where: str
+    on: bool
+    grams: float
+    glue_grams: float
+    buys_EI: float | None
+    buys_GJ: float | None
+    buys_break_n: float | None
+    buys_hold_n: float | None
+    buys_bend_mm: float | None
+    cautions: list[str]
+
+
+class Mass(BaseModel):
+    """Grams of the whole wing, both halves."""
+
+    foam_g: Spreaded
+    pieces_g: float
+    glue_g: float
+    wing_g: Spreaded
+    flying_g: float
+    promise_g: float
+    remains_g: Spreaded
+
+
+class RibbonPiece(BaseModel):
+    y_from_mm: float
+    y_to_mm: float
+    state: State
+    reserve: float
+    how: str
+    piece_id: str | None
+
+
+class Curves(BaseModel):
+    """Along the span, at the limit load."""
+
+    y_mm: list[float]
+    shear_N: list[float]
+    moment_Nmm: list[float]
+    torque_Nmm: list[float]
+    EI_Nmm2: list[float]
+    GJ_Nmm2: list[float]
+    bend_mm: list[float]
+    twist_deg: list[float]
+    reserve: list[float]
+
+
+class PlanPiece(BaseModel):
+    """A piece seen from above, as a closed polygon [y, x] in mm; y out from the centre, x aft."""
+
+    piece_id: str
+    kind: str
+    family: str
+    face: str
+    on: bool
+    polygon: list[tuple[float, float]]
+    ends: list[tuple[float, float]]
+
+
+class Plan(BaseModel):
+    half_span_mm: float
+    outline: list[tuple[float, float]]
+    breaks_mm: list[float]
+    pieces: list[PlanPiece]
+
+
+class SlicePiece(BaseModel):
+    """A piece in the section, as a closed polygon [x, z] in mm, or a line along the outline."""
+
+    piece_id: str | None
+    kind: str
+    family: str
+    on: bool
+    shape: Literal["polygon", "line", "ring"]
+    points: list[tuple[float, float]]
+    hole: list[tuple[float, float]] = []
+    layers: int = 1
+    thickness_mm: float = 0.0
+
+
+class Slice(BaseModel):
+    y_mm: float
+    chord_mm: float
+    thickness_mm: float
+    outline: list[tuple[float, float]]
+    pieces: list[SlicePiece]
+    neutral_z_mm: float
+    neutral_slope: float
+    strain_top: float
+    strain_bottom: float
+
+
+class Drawing(BaseModel):
+    plan: Plan
+    slice: Slice
+
+
+class Bare(BaseModel):
+    """The same wing with nothing in it."""
+
+    n: float
+    hold_n: float
+    bend_mm: float
+    wing_g: float
+
+
+class Verdict(BaseModel):
+    """Limit load is what flight may reach; the break is set against limit × safety factor."""
+
+    sentence: str
+    limit_n: float
+    ultimate_n: float
+    breaks: Break
+    holds: Hold
+    first_wrinkle: ModeLine | None
+    tip_bend_mm: Spreaded
+    tip_bend_share: float
+    tip_bend_by_shear_mm: float
+    twist_deg: Spreaded
+    mass: Mass
+    bare: Bare
+    ledger: list[LedgerLine]
+    modes: list[ModeLine]
+    ribbon: list[RibbonPiece]
+    curves: Curves
+    drawing: Drawing
+    workings: list[Working]
+    cautions: list[str]
+    scope: str

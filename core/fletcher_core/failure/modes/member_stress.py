@@ -1,0 +1,49 @@
+"""A rod, tube, strip or web torn or crushed along its length."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from ...sections import member_pieces
+from ..state import Finding, LoadedWing, Mode, load_factor
+
+_FORMULA = "stress = E (gamma × strain at its middle ± bend × half its height)"
+_SOURCE = "Bruhn 1973; slip by EN 1995-1-1 Annex B"
+
+
+def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
+    members = wing.layout.section.members
+    kz, _ = wing.curvature
+    fixed_kz = wing.locked.kz if wing.locked else 0.0
+    for p, (row, piece) in enumerate(zip(wing.layout.member_rows, member_pieces(wing.layout), strict=True)):
+        middle = wing.strain(members.x[p], members.z[p]) * wing.materials.gamma[:, p, None]
+        edge = np.abs(kz) * 0.5 * members.height[p]
+        there = wing.materials.member_on[:, p, None] * members.present[p]
+        E = wing.materials.member_E[:, p, None] * there
+        stress = E * (sign * middle + edge)
+        held = wing.locked_strain(members.x[p], members.z[p]) * wing.materials.gamma[:, p, None]
+        fixed = E * (sign * held + fixed_kz * 0.5 * members.height[p] * np.sign(kz))
+        strength = wing.values[f"stock.{piece.material}.{figure}"] * row.grain_factor
+        yield Finding(mode, row.piece, "", load_factor(strength, stress, fixed), strength, stress, "MPa", _FORMULA)
+
+
+TENSION = Mode(
+    "member_tension",
+    "the {thing} tears",
+    False,
+    "It snaps without a warning.",
+    _SOURCE,
+    lambda wing: _find(wing, "member_tension", "tension", 1.0),
+    from_strain=True,
+)
+COMPRESSION = Mode(
+    "member_compression",
+    "the {thing} crushes on its pressed side",
+    False,
+    "It cracks and folds without much warning.",
+    _SOURCE,
+    lambda wing: _find(wing, "member_compression", "compression", -1.0),
+    from_strain=True,
+)

@@ -1,0 +1,39 @@
+"""A film or tape that slides on the foam: the foam's own surface shears under it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from ..state import Finding, LoadedWing, Mode, load_factor
+from .skin_tension import FACE
+
+
+def find(wing: LoadedWing) -> Iterator[Finding]:
+    m, sheet = wing.materials, wing.sums.sheet
+    for p, row in enumerate(wing.layout.sheet_rows):
+        length, z = sheet.length[p].sum(axis=-1), sheet.z[p].sum(axis=-1)
+        held = np.abs(z - wing.properties.z0 * length) / np.maximum(length, 1e-9)
+        Et = (m.sheet_on * m.sheet_Et)[:, p, None]
+        stress = np.abs(wing.forces.shear) * Et * held / wing.properties.EIxx * wing.layout.section.sheets.present[p]
+        strength = wing.values["core.shear"]
+        glue = None
+        if row.piece is not None:
+            glue = wing.values.get(f"glue.{getattr(wing.layout.scheme.pieces[row.piece], 'glue', None)}.lap_on_foam")
+        if glue is not None:
+            strength = np.minimum(strength, glue)
+        yield Finding(
+            "skin_bond", row.piece, FACE[row.face], load_factor(strength, stress), strength, stress, "MPa",
+            "stress = shear force × E t × arm / EI, against the foam's shear strength",
+        )  # fmt: skip
+
+
+MODE = Mode(
+    "skin_bond",
+    "the {face} {thing} slides off its foam",
+    True,
+    "An edge lifts first.",
+    "Allen 1969",
+    find,
+)

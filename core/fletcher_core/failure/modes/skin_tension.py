@@ -1,0 +1,33 @@
+"""A film, tape or paper torn on the pulled face."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..state import Finding, LoadedWing, Mode, worst_of
+
+FACE = {1: "top", -1: "bottom"}
+
+
+def find(wing: LoadedWing) -> Iterator[Finding]:
+    for p, row in enumerate(wing.layout.sheet_rows):
+        x, z = wing.sums.sheet.x_at[p][None], wing.sums.sheet.z_at[p][None]
+        here = wing.materials.sheet_on[:, p, None] * wing.layout.section.sheets.present[p]
+        Et = (wing.materials.sheet_Et[:, p, None] * here)[..., None]
+        strength = wing.values[f"skin.{row.material}.tension"] * row.layers
+        n, pull = worst_of(strength, Et * wing.strain(x, z), Et * wing.locked_strain(x, z))
+        yield Finding(
+            "skin_tension", row.piece, FACE[row.face], n, strength, pull, "N/mm",
+            "pull per width = E t × strain",
+        )  # fmt: skip
+
+
+MODE = Mode(
+    "skin_tension",
+    "the {face} {thing} tears",
+    True,
+    "The film stretches and whitens before it tears.",
+    "Allen 1969",
+    find,
+    from_strain=True,
+)

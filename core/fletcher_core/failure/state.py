@@ -1,0 +1,116 @@
+"""What every failure mode looks at: the loaded wing, per unit of load factor."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..sections import SectionMaterials, SectionProperties, ShearFlow, WingLayout
+from ..sections.properties import Sums
+from ..span import Forces
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Locked:
+    """Strain that does not grow with the load: what wrinkled skins, each held at its wrinkling
+    stress, impose on the rest. (V, S): stretch at the centroid and two curvatures."""
+
+    stretch: Array
+    kz: Array
+    kx: Array
+
+
+@dataclass(frozen=True)
+class LoadedWing:
+    """V variants at S stations, for a load factor of 1."""
+
+    layout: WingLayout
+    values: Mapping[str, Array]
+    materials: SectionMaterials
+    properties: SectionProperties
+    sums: Sums
+    shear: ShearFlow
+    forces: Forces
+    locked: Locked | None = None
+
+    @cached_property
+    def curvature(self) -> tuple[Array, Array]:
+        return self.properties.curvature(self.forces.moment)
+
+    def strain(self, x: Array, z: Array) -> Array:
+        """Strain along the span per unit of load factor at places (V or 1, S) or (..., S, K).
+
+        Positive is stretched; a wing that lifts is pressed on top.
+        """
+        return self._plane(*self.curvature, x, z)
+
+    def locked_strain(self, x: Array, z: Array) -> Array | float:
+        """Strain at the same places that is there whatever the load factor; 0 unless skins have wrinkled."""
+        if self.locked is None:
+            return 0.0
+        stretch = self.locked.stretch[..., None] if x.ndim > 2 else self.locked.stretch
+        return stretch + self._plane(self.locked.kz, self.locked.kx, x, z)
+
+    def _plane(self, kz: Array, kx: Array, x: Array, z: Array) -> Array:
+        middle = kz * self.properties.z0 + kx * self.properties.x0
+        if x.ndim > 2:
+            kz, kx, middle = kz[..., None], kx[..., None], middle[..., None]
+        strain = kz * z
+        strain += kx * x
+        return np.subtract(middle, strain, out=strain)
+
+
+@dataclass(frozen=True)
+class Finding:
+    """Where one mode strikes one thing: the load factor at which it happens, (V, S), inf where never.
+
+    `piece` is the place in the scheme's list, None for the core or the board itself; `face` is
+    'top', 'bottom' or '' where that says nothing. `allowable` (V,) and `applied` (V, S) per unit of
+    load factor, in `unit`, are what the load factor was computed from, kept for the working.
+    """
+
+    mode: str
+    piece: int | None
+    face: str
+    n: Array
+    allowable: Array
+    applied: Array
+    unit: str
+    formula: str
+
+
+@dataclass(frozen=True)
+class Mode:
+    """One way to fail. `words` takes {thing} and {face}; `seen` says what a builder notices before."""
+
+    id: str
+    words: str
+    seen_coming: bool
+    seen: str
+    source: str
+    find: Callable[[LoadedWing], Iterator[Finding]]
+    #: from strain: looked at again once skins on the pressed face have wrinkled
+    from_strain: bool = False
+
+
+def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0) -> Array:
+    """Load factor at which `constant` + n × `applied` reaches `allowable` (V,); inf where unloaded.
+
+    `applied` is (V, S) or (V, S, K); so is `constant`, or 0.
+    """
+    limit = allowable.reshape(-1, *([1] * (applied.ndim - 1)))
+    loaded = applied > 1e-12
+    return np.asarray(np.where(loaded, np.maximum(limit - constant, 0.0) / np.where(loaded, applied, 1.0), np.inf))
+
+
+def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:
+    """Over places K: (n, applied) at the place reached first, both (V, S)."""
+    n = load_factor(allowable, applied, constant)
+    at = np.argmin(n, axis=-1)[..., None]
+    return np.take_along_axis(n, at, axis=-1)[..., 0], np.take_along_axis(applied, at, axis=-1)[..., 0]

@@ -1,0 +1,87 @@
+"""The plan of the half wing: stations along the span with nodes at every change."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..model import Wing
+from .outline import Outline
+from .profile import Profile
+
+Array = NDArray[np.float64]
+
+#: half the gap between the two stations that stand on both sides of a change, mm
+_STEP = 1e-3
+#: stations nearer to each other than this stand on both sides of a change, mm
+NODE_GAP = 3 * _STEP
+#: chord share of the line that stands for a panel's axis when its sweep is taken
+AXIS_SHARE = 0.3
+
+
+@dataclass(frozen=True)
+class Planform:
+    """Half wing: all (S,) arrays along the span, root to tip.
+
+    Attributes
+    ----------
+    y : mm out from the centre line, along the panels.
+    chord, x_le : local chord and leading edge (aft of the root's leading edge), mm.
+    cos_sweep : cosine of the sweep of the panel's axis (its line at 30 % of the chord).
+    s : mm along that axis from the centre line; sections are cut square to it.
+    breaks : spanwise places of panel ends, mm, from 0 to the tip.
+    """
+
+    y: Array
+    chord: Array
+    x_le: Array
+    cos_sweep: Array
+    s: Array
+    breaks: Array
+
+    @property
+    def half_span(self) -> float:
+        return float(self.breaks[-1])
+
+    @property
+    def half_area(self) -> float:
+        return float(np.trapezoid(self.chord, self.y))
+
+    def at(self, y: Array | float) -> tuple[Array, Array]:
+        """Chord and leading edge at any place(s) along the span, mm."""
+        return np.interp(y, self.y, self.chord), np.interp(y, self.y, self.x_le)
+
+    def outline(self, profile: Profile) -> Outline:
+        """Outlines of the sections cut square to the axis: narrower than the chord where it is swept."""
+        full = Outline.of(profile, self.chord)
+        return Outline(profile, self.chord * self.cos_sweep, full.z_scale)
+
+
+def planform(wing: Wing, changes: Iterable[float] = (), n: int = 61) -> Planform:
+    """Stations along the half span.
+
+    Parameters
+    ----------
+    wing : the wing.
+    changes : places in mm where something starts or ends; each gets a station on both sides.
+    n : evenly spaced stations, to which the nodes at changes are added (at least 61 by METHODS).
+    """
+    spans = np.array([p.span_mm for p in wing.panels], dtype=float)
+    breaks = np.concatenate([[0.0], np.cumsum(spans)])
+    chords = np.array([wing.panels[0].root_chord_mm, *(p.tip_chord_mm for p in wing.panels)], dtype=float)
+    leading = np.concatenate([[0.0], np.cumsum([p.sweep_mm for p in wing.panels])])
+    tip = breaks[-1]
+    inner = {float(c) for c in (*changes, *breaks[1:-1]) if _STEP < c < tip - _STEP}
+    nodes = np.array(sorted(inner))
+    y = np.concatenate([np.linspace(0.0, tip, n), nodes - _STEP, nodes + _STEP])
+    y = np.unique(np.round(y, 6))
+    axis = leading + AXIS_SHARE * chords
+    cos = np.cos(np.arctan2(np.diff(axis), spans))
+    panel = np.clip(np.searchsorted(breaks, y, side="left") - 1, 0, len(spans) - 1)
+    along = np.concatenate([[0.0], np.cumsum(spans / cos)])
+    return Planform(
+        y, np.interp(y, breaks, chords), np.interp(y, breaks, leading), cos[panel], np.interp(y, breaks, along), breaks
+    )

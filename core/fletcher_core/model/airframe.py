@@ -1,0 +1,197 @@
+"""What the aircraft is and how it is flown: wing, aerofoil, core, weight promise, flight."""
+
+from __future__ import annotations
+
+import math
+import re
+from typing import Annotated, Literal
+
+from pydantic import Field, field_validator, model_validator
+
+from ..catalogue import catalogue
+from ..units import Measure
+from .fields import Described, measure
+from .problems import fault
+
+MAX_POINTS = 1000
+
+
+class NacaAerofoil(Described):
+    """A NACA four-digit section by formula (Jacobs, Ward and Pinkerton 1933)."""
+
+    kind: Literal["naca"] = "naca"
+    code: str = Field("2412", json_schema_extra={"label": "aerofoil number"})
+
+    @field_validator("code")
+    @classmethod
+    def _four_digits(cls, code: str) -> str:
+        if not re.fullmatch(r"\d{4}", code):
+            raise fault("", "“{code}” is not four digits.", "Type four digits, such as 2412 or 0012.", code=code[:20])
+        if not 3 <= int(code[2:]) <= 35:
+            raise fault("", f"{int(code[2:])} % thick is not a wing.", "The last two digits are the thickness: 03 to 35.")
+        if (code[0] == "0") != (code[1] == "0"):
+            raise fault(
+                "",
+                "Bent but without a place for it, or the other way round.",
+                "The first two digits are both 0 (not bent), or neither, as in 2412.",
+            )
+        return code
+
+
+class FlatPlate(Described):
+    kind: Literal["flat_plate"] = "flat_plate"
+    thickness_mm: float = measure("plate thickness", "length", 1.0, 80.0, 6.0)
+
+
+class CoordinateAerofoil(Described):
+    """Points of one loop: trailing edge, over the top, nose, underneath, trailing edge; chord = 1."""
+
+    kind: Literal["coordinates"] = "coordinates"
+    name: str = Field("", max_length=80, json_schema_extra={"label": "aerofoil name"})
+    points: list[tuple[float, float]] = Field(
+        min_length=5, max_length=MAX_POINTS, json_schema_extra={"label": "aerofoil points"}
+    )
+
+    @model_validator(mode="after")
+    def _is_a_section(self) -> CoordinateAerofoil:
+        xs = [p[0] for p in self.points]
+        if any(not math.isfinite(v) for p in self.points for v in p):
+            raise fault("points", "A point is not a number.", "Every point needs two plain numbers.")
+        if min(xs) < -0.05 or max(xs) > 1.05 or max(xs) - min(xs) < 0.9:
+            raise fault("points", "The points do not run from the nose to the trailing edge.", "x should go from 0 at the nose to 1.")
+        nose = xs.index(min(xs))
+        if nose < 2 or nose > len(xs) - 3:
+            raise fault("points", "Only one face is given.", "Give points for the upper and the lower face.")
+        if abs(xs[0] - max(xs)) > 0.1 or abs(xs[-1] - max(xs)) > 0.1:
+            raise fault("points", "The loop does not start and end at the trailing edge.", "Start at x = 1.")
+        return self
+
+
+Aerofoil = Annotated[NacaAerofoil | FlatPlate | CoordinateAerofoil, Field(discriminator="kind")]
+
+
+class Core(Described):
+    """What the wing is cut, moulded or folded from."""
+
+    material: str = Field("epp30", json_schema_extra={"label": "foam"})
+    density_kg_m3: float | None = measure("foam density", "density", 8.0, 120.0, None)
+
+    @model_validator(mode="after")
+    def _known(self) -> Core:
+        cat = catalogue()
+        if self.material in cat.board:
+            if not cat.board[self.material].paper_faced:
+                raise fault(
+                    "material", "Corrugated sheet cannot be computed yet.", "Choose a foam or a paper-faced board."
+                )
+            return self
+        if self.material not in cat.foam:
+            raise fault(
+                "material", "“{it}” is not in the list.", "Choose a foam or a board from it.", it=self.material[:60]
+            )
+        if self.density_kg_m3 is not None:
+            typical = cat.foam[self.material].density.typical
+            if not 0.6 * typical <= self.density_kg_m3 <= 1.6 * typical:
+                raise fault(
+                    "density_kg_m3",
+                    "{it} is not this foam.",
+                    "{foam} is from {low} to {high}; choose the class nearest to yours.",
+                    it=Measure(self.density_kg_m3, "density"),
+                    foam=cat.foam[self.material].label,
+                    low=Measure(0.6 * typical, "density"),
+                    high=Measure(1.6 * typical, "density"),
+                )
+        return self
+
+
+class Panel(Described):
+    """One flat stretch of the half wing, from its inner to its outer end."""
+
+    span_mm: float = measure("panel span", "length", 10.0, 2500.0, 400.0)
+    root_chord_mm: float = measure("root chord", "length", 20.0, 1200.0, 200.0)
+    tip_chord_mm: float = measure("tip chord", "length", 20.0, 1200.0, 160.0)
+    sweep_mm: float = measure("set-back of the tip", "length", -1000.0, 2000.0, 0.0)
+    dihedral_deg: float = measure("dihedral", "angle", -20.0, 45.0, 0.0)
+
+
+class Wing(Described):
+    panels: list[Panel] = Field(min_length=1, max_length=6, json_schema_extra={"label": "wing panels"})
+    aerofoil: Aerofoil = Field(default_factory=NacaAerofoil)
+    core: Core = Field(default_factory=Core)
+
+    @property
+    def half_span_mm(self) -> float:
+        return sum(p.span_mm for p in self.panels)
+
+    @model_validator(mode="after")
+    def _one_wing(self) -> Wing:
+        for k, (left, right) in enumerate(zip(self.panels, self.panels[1:], strict=False)):
+            if abs(left.tip_chord_mm - right.root_chord_mm) > 0.5:
+                raise fault(
+                    f"panels.{k + 1}.root_chord_mm",
+                    "It is {outer} where the panel inside it ends with {inner}.",
+                    "Where panels meet, both chords should be the same.",
+                    outer=Measure(right.root_chord_mm),
+                    inner=Measure(left.tip_chord_mm),
+                )
+        if not 150 <= self.half_span_mm <= 2500:
+            raise fault(
+                "panels.0.span_mm",
+                "A half span of {it} in all is outside what this is made for.",
+                "Model-size, unmanned wings only: half spans from {low} to {high}.",
+                it=Measure(self.half_span_mm),
+                low=Measure(150.0),
+                high=Measure(2500.0),
+            )
+        board = catalogue().board.get(self.core.material)
+        if board is not None:
+            if not isinstance(self.aerofoil, FlatPlate):
+                raise fault(
+                    "core.material",
+                    "A paper-faced board makes a flat plate.",
+                    "Choose the flat plate, or a block foam for this section.",
+                )
+            layers = self.aerofoil.thickness_mm / board.thickness.typical
+            if round(layers) < 1 or abs(layers - round(layers)) > 0.12 * max(1, round(layers)):
+                raise fault(
+                    "aerofoil.flat_plate.thickness_mm",
+                    "{it} is no whole number of boards.",
+                    "One board is {one}, two are {two}.",
+                    it=Measure(self.aerofoil.thickness_mm),
+                    one=Measure(board.thickness.typical),
+                    two=Measure(2 * board.thickness.typical),
+                )
+        return self
+
+
+Use = Literal["trainer", "sport", "aerobatic", "close", "combat", "survey", "glider"]
+
+
+class Flight(Described):
+    """How it is flown: what the wing must carry."""
+
+    use: Use = Field("sport", json_schema_extra={"label": "how it is flown"})
+    speed_m_s: float = measure("top speed", "speed", 3.0, 80.0, 16.0)
+    load_factor: float = measure("load factor", "number", 1.0, 40.0, 5.0)
+    safety_factor: float = measure("safety factor", "number", 1.0, 4.0, 1.5)
+
+
+class Airframe(Described):
+    name: str = Field(min_length=1, max_length=60, json_schema_extra={"label": "name"})
+    notes: str = Field("", max_length=4000, json_schema_extra={"label": "notes"})
+    promise_g: float = measure("weight promise", "mass", 30.0, 15000.0, 800.0)
+    rest_g: float = measure("weight of everything but the wing", "mass", 0.0, 15000.0, 500.0)
+    flight: Flight = Field(default_factory=Flight)
+    wing: Wing
+
+    @model_validator(mode="after")
+    def _promise_holds_the_rest(self) -> Airframe:
+        if self.rest_g >= self.promise_g:
+            raise fault(
+                "rest_g",
+                "Everything but the wing already weighs {rest}, as much as the promise of {promise}.",
+                "Raise the weight promise or lower the weight of the rest.",
+                rest=Measure(self.rest_g, "mass"),
+                promise=Measure(self.promise_g, "mass"),
+            )
+        return self

@@ -1,0 +1,149 @@
+"""Modulus-weighted properties of sections from all their parts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..geometry import XI
+from .core import CoreMoments, core_moments
+from .section import SectionLayout, SectionMaterials
+from .sheets import SheetGeometry, sheet_geometry
+from .torsion import torsion_stiffness
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class SectionProperties:
+    """(V, S) arrays: stiffness about the modulus-weighted centroid, and mass.
+
+    Attributes
+    ----------
+    EA : N. x0, z0 : centroid, mm from the local leading edge.
+    EIxx, EIzz, EIxz : N mm2; EIxx is bending up and down, EIzz in the plane of the wing.
+    x_shear : chordwise place of the flexural centre, mm.
+    mass : g/mm, without glue.
+    """
+
+    EA: Array
+    x0: Array
+    z0: Array
+    EIxx: Array
+    EIzz: Array
+    EIxz: Array
+    x_shear: Array
+    mass: Array
+
+    def curvature(self, moment: Array) -> tuple[Array, Array]:
+        """Curvatures (kz, kx) of sections free to bend sideways, per moment about the x axis.
+
+        Strain at (x, z) is -(kz (z - z0) + kx (x - x0)); source: Bruhn 1973, ch. A13.
+        """
+        det = self.EIxx * self.EIzz - self.EIxz**2
+        return moment * self.EIzz / det, -moment * self.EIxz / det
+
+
+@dataclass(frozen=True)
+class Sums:
+    """Geometry that does not depend on materials, kept for what is computed from it next."""
+
+    core: CoreMoments
+    sheet: SheetGeometry
+
+
+def _core_shear_place(layout: SectionLayout) -> tuple[Array, Array]:
+    """(S,) integrals of h^3 and x h^3 / 12: the foam's part of the flexural centre (Duncan 1932)."""
+    outline = layout.outline
+    h3 = (outline.profile.upper - outline.profile.lower) ** 3 / 12
+    scale = outline.chord * outline.z_scale**3
+    return scale * float(np.trapezoid(h3, XI)), scale * outline.chord * float(np.trapezoid(XI * h3, XI))
+
+
+def section_sums(layout: SectionLayout) -> Sums:
+    """What depends on geometry alone."""
+    return Sums(core_moments(layout.outline), sheet_geometry(layout.outline, layout.sheets))
+
+
+def section_properties(layout: SectionLayout, materials: SectionMaterials, sums: Sums) -> SectionProperties:
+    """Bending, stretching and mass of S sections for V variants.
+
+    Members replace the foam that they displace; sheets are line elements outside the outline; a
+    member's stretching stiffness counts with its slip factor gamma, its own bending in full.
+
+    Sources: Bruhn 1973; Allen 1969; EN 1995-1-1 Annex B (slip).
+    """
+    members, m = layout.members, materials
+    core, sheet = sums.core, sums.sheet
+    Ef, rho_f = m.foam.E[:, None], m.foam.rho[:, None]
+
+    # (V, P) weights on (P, S) geometry
+    stick = m.member_on * m.member_E * m.gamma * members.oblique
+    own = m.member_on * m.member_E * members.oblique
+    hole = m.member_on
+    film = m.sheet_on * m.sheet_Et
+    x, z, here = members.x, members.z, members.present
+    area, out = members.area * here, members.area_out * here
+    ixx, izz, ixx_out, izz_out = (a * here for a in (members.ixx, members.izz, members.ixx_out, members.izz_out))
+    line = {k: getattr(sheet, k).sum(axis=2) for k in ("length", "x", "z", "xx", "zz", "xz")}
+
+    def total(core_part: Array, stick_part: Array, hole_part: Array, film_part: Array) -> Array:
+        return np.asarray(Ef * (core_part - hole @ hole_part) + stick @ stick_part + film @ film_part)
+
+    EA = total(core.area, area, out, line["length"])
+    ESx = total(core.x, area * x, out * x, line["x"])
+    ESz = total(core.z, area * z, out * z, line["z"])
+    Exx = total(core.xx, area * x**2, out * x**2 + izz_out, line["xx"]) + own @ izz
+    Ezz = total(core.zz, area * z**2, out * z**2 + ixx_out, line["zz"]) + own @ ixx
+    Exz = total(core.xz, area * x * z, out * x * z, line["xz"])
+    x0, z0 = ESx / EA, ESz / EA
+
+    h3, xh3 = _core_shear_place(layout)
+    arm = (z - z0[:, None, :]) ** 2 * area + ixx  # (V, P, S)
+    weight = own[:, :, None] * arm
+    sheet_arm = line["zz"] - 2 * z0[:, None, :] * line["z"] + z0[:, None, :] ** 2 * line["length"]
+    sheet_weight = film[:, :, None] * sheet_arm
+    sheet_x = np.divide(line["x"], line["length"], out=np.zeros_like(line["x"]), where=line["length"] > 0)
+    x_shear = (Ef * xh3 + (weight * x).sum(axis=1) + (sheet_weight * sheet_x).sum(axis=1)) / (
+        Ef * h3 + weight.sum(axis=1) + sheet_weight.sum(axis=1)
+    )
+
+    mass = (
+        rho_f * (core.area - hole @ out)
+        + (m.member_on * m.member_rho) @ area
+        + (m.sheet_on * m.sheet_mass) @ line["length"]
+    )
+    return SectionProperties(EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x_shear, mass)
+
+
+def twist_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """GJ, (V, S) N mm2: the foam-core method, plus each stick's own.
+
+    Variants that differ only in what does not matter to twist are solved once.
+    """
+    m, members = materials, layout.members
+    is_web = (layout.members.web_width > 0).any(axis=1) if members.count else np.zeros(0, dtype=bool)
+    key = np.concatenate(
+        [
+            m.foam.G[:, None],
+            m.member_on[:, is_web] * m.member_G[:, is_web],
+            m.sheet_on * m.sheet_Gt,
+        ],
+        axis=1,
+    )
+    _, first, back = np.unique(key, axis=0, return_index=True, return_inverse=True)
+    chosen = SectionMaterials(
+        type(m.foam)(m.foam.E[first], m.foam.G[first], m.foam.rho[first]),
+        *(
+            getattr(m, name)[first]
+            for name in (
+                "member_E", "member_G", "member_rho", "member_on", "gamma",
+                "sheet_Et", "sheet_Gt", "sheet_mass", "sheet_on",
+            )
+        ),
+    )  # fmt: skip
+    core = torsion_stiffness(layout.outline, members, layout.sheets, chosen)
+    sticks = (m.member_on * m.member_G) @ (members.polar * members.present)
+    return np.asarray(core[back.reshape(-1)] + sticks)

@@ -1,0 +1,136 @@
+"""What lies in a section, as arrays: geometry by station, materials by variant.
+
+Axis letters: V variants (candidates or samples of one scheme), P pieces, S stations.
+Geometry does not depend on the variant; materials do not depend on the station.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..geometry import Outline
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Foam:
+    """The core's foam: E, G in MPa, rho in g/mm3; each (V,)."""
+
+    E: Array
+    G: Array
+    rho: Array
+
+
+@dataclass(frozen=True)
+class Members:
+    """Sticks and webs in the foam. All (P, S), in mm, about their own centre, but where said.
+
+    Attributes
+    ----------
+    x, z : centre, from the local leading edge.
+    area, ixx, izz : solid area and second moments.
+    polar : torsion constant of the member by itself, mm4.
+    area_out, ixx_out, izz_out : what it displaces of the foam (a tube displaces its bore too).
+    height, width : extent in z and x.
+    present : 0 or 1, whether the member reaches this station.
+    web_width : width over which it joins both faces and so raises the core's G; 0 for sticks.
+    oblique : (P,) cube of the cosine of its angle to the span, for what it adds along the span.
+    """
+
+    x: Array
+    z: Array
+    area: Array
+    ixx: Array
+    izz: Array
+    polar: Array
+    area_out: Array
+    ixx_out: Array
+    izz_out: Array
+    height: Array
+    width: Array
+    present: Array
+    web_width: Array
+    oblique: Array
+
+    @property
+    def count(self) -> int:
+        return int(self.x.shape[0])
+
+
+@dataclass(frozen=True)
+class Sheets:
+    """Skins and tapes, one row for each face they lie on. All (P, S) but where said.
+
+    Attributes
+    ----------
+    face : (P,) +1 upper, -1 lower.
+    share_from, share_to : chord shares between which the sheet lies.
+    present : 0 or 1 by station.
+    t : (P,) thickness in mm, for the offset from the foam.
+    nose_edge, tail_edge : (P,) 1 where the sheet also covers the blunt nose or trailing edge.
+    """
+
+    face: Array
+    share_from: Array
+    share_to: Array
+    present: Array
+    t: Array
+    nose_edge: Array
+    tail_edge: Array
+
+    @property
+    def count(self) -> int:
+        return int(self.face.shape[0])
+
+
+@dataclass(frozen=True)
+class SectionLayout:
+    """Where everything lies, at S stations."""
+
+    outline: Outline
+    members: Members
+    sheets: Sheets
+
+
+@dataclass(frozen=True)
+class SectionMaterials:
+    """What everything is made of and whether it is there, for V variants.
+
+    Attributes
+    ----------
+    foam : the core.
+    member_E, member_G, member_rho : (V, Pm) MPa, MPa, g/mm3.
+    member_on : (V, Pm) 0 or 1.
+    gamma : (V, Pm) share of the member's stretching stiffness that its glue lets it carry.
+    sheet_Et, sheet_Gt : (V, Ps) N/mm of all layers; sheet_mass (V, Ps) g/mm2.
+    sheet_on : (V, Ps) 0 or 1.
+    """
+
+    foam: Foam
+    member_E: Array
+    member_G: Array
+    member_rho: Array
+    member_on: Array
+    gamma: Array
+    sheet_Et: Array
+    sheet_Gt: Array
+    sheet_mass: Array
+    sheet_on: Array
+
+    @property
+    def variants(self) -> int:
+        return int(self.foam.E.shape[0])
+
+
+def no_members(stations: int) -> Members:
+    empty = np.zeros((0, stations))
+    return Members(*([empty] * 13), oblique=np.zeros(0))
+
+
+def no_sheets(stations: int) -> Sheets:
+    empty, none = np.zeros((0, stations)), np.zeros(0)
+    return Sheets(none, empty, empty, empty, none, none, none)

@@ -1,0 +1,105 @@
+"""Shear flow over the depth: shear stiffness GA_s, and the stress in the foam and at the bonds."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .properties import SectionProperties, Sums
+from .section import SectionLayout, SectionMaterials
+
+Array = NDArray[np.float64]
+
+LEVELS = 18
+_GRID_STEP = 4
+
+
+@dataclass(frozen=True)
+class ShearFlow:
+    """All for a shear force of 1 N.
+
+    Attributes
+    ----------
+    GA_s : (V, S) N.
+    foam_stress : (V, S) largest shear stress in the foam, MPa.
+    """
+
+    GA_s: Array
+    foam_stress: Array
+
+
+def shear_flow(
+    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, sums: Sums
+) -> ShearFlow:
+    """Shear over the depth from the energy of the shear flow.
+
+    1 / GA_s = Int (ES(z) / EI)^2 / (G b) dz over the depth, ES the modulus-weighted first moment of
+    what lies above z. The flow that comes out of a slender member has not the whole chord to go
+    through: it spreads around the member, so its width is at most half the member's girth plus
+    pi times the distance from it (the radial flow around a line source in half a plane). A level
+    formula with the whole chord would make foam between two rods several times too stiff.
+
+    Sources: Timoshenko and Gere (shear energy); Allen 1969 (sandwich cores); Carslaw and Jaeger 1959
+    (line source).
+    """
+    outline, members, sheets = layout.outline, layout.members, layout.sheets
+    pick = np.r_[0 : outline.x.shape[1] : _GRID_STEP]
+    x, up, low = outline.x[:, pick], outline.upper[:, pick], outline.lower[:, pick]
+    top, bottom = up.max(axis=1), low.min(axis=1)
+    step = (top - bottom) / LEVELS
+    edges = bottom[:, None] + step[:, None] * np.arange(LEVELS + 1)
+    levels = 0.5 * (edges[:, 1:] + edges[:, :-1])  # (S, K)
+
+    # foam above each edge: area and first moment
+    floor = np.clip(edges[:, :, None], low[:, None, :], up[:, None, :])
+    dx = np.diff(x, axis=1)[:, None, :]
+
+    def over_chord(f: Array) -> Array:
+        return np.asarray(np.sum(0.5 * dx * (f[..., 1:] + f[..., :-1]), axis=2))
+
+    area = over_chord(up[:, None, :] - floor)
+    first = over_chord(0.5 * (up[:, None, :] ** 2 - floor**2))
+    width = np.maximum((area[:, :-1] - area[:, 1:]) / step[:, None], 1e-3)
+    area, first = 0.5 * (area[:, 1:] + area[:, :-1]), 0.5 * (first[:, 1:] + first[:, :-1])
+
+    z0 = properties.z0[:, :, None]
+    foam_E, foam_G = materials.foam.E[:, None, None], materials.foam.G[:, None, None]
+    foam_part = foam_E * (first - z0 * area)
+    flow, crowd = foam_part, np.abs(foam_part) / width
+    stiff = np.zeros_like(flow)
+    stick = materials.member_on * materials.member_E * materials.gamma * members.oblique
+    for p in range(members.count):
+        half = 0.5 * members.height[p][:, None]
+        z = members.z[p][:, None]
+        above = np.clip((z + half - levels) / (2 * half), 0, 1) * members.present[p][:, None]
+        mean = 0.5 * (z + half + np.maximum(levels, z - half))
+        part = (stick[:, p, None, None] * members.area[p][:, None]) * above * (mean - z0)
+        inside = np.clip((half + 0.5 * step[:, None] - np.abs(levels - z)) / step[:, None], 0, 1)
+        inside = inside * members.present[p][:, None]
+        girth = np.pi * 0.25 * (members.height[p] + members.width[p])[:, None]
+        reach = np.minimum(width, girth + np.pi * np.maximum(np.abs(levels - z) - half, 0))
+        flow = flow + part
+        crowd = crowd + np.abs(part) / reach
+        own_G = (materials.member_on * materials.member_G)[:, p, None, None]
+        stiff = stiff + own_G * inside * members.width[p][:, None]
+    film = materials.sheet_on * materials.sheet_Et
+    for p in range(sheets.count):
+        length, z_sum = sums.sheet.length[p], sums.sheet.z[p]
+        z = z_sum / np.where(length > 0, length, 1.0)
+        above = (z[:, None, :] > levels[:, :, None]).astype(float)
+        part = film[:, p, None, None] * (
+            np.einsum("skq,sq->sk", above, z_sum) - z0 * np.einsum("skq,sq->sk", above, length)
+        )
+        flow = flow + part
+        crowd = crowd + np.abs(part) / width
+    spread = np.sum(np.abs(crowd), axis=2)  # only to know where nothing flows
+    share = np.where(crowd > 0, np.abs(flow) / np.where(crowd > 0, crowd, 1.0), width)
+    effective = np.clip(share, 1e-3, width)  # mm of foam that the flow really uses
+    path = foam_G * effective + stiff
+    unit = flow / properties.EIxx[:, :, None]
+    give = np.sum(unit**2 / path * step[:, None], axis=2)
+    stress = np.max(np.abs(unit) * foam_G / path, axis=2)
+    GA_s = np.where(spread > 0, 1.0 / np.maximum(give, 1e-30), np.inf)
+    return ShearFlow(GA_s, stress)

@@ -1,0 +1,104 @@
+"""Skins and tapes as line elements on the outline's arc, with their own offset."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..geometry import Outline
+from ..geometry.profile import XI
+from .section import Sheets
+
+Array = NDArray[np.float64]
+
+#: segments along a sheet at which strain, shear and wrinkling are looked at
+SEGMENTS = 16
+
+
+@dataclass(frozen=True)
+class SheetGeometry:
+    """Line moments of each sheet about the local leading edge; (P, S, Q) with Q segments each.
+
+    `length`, `x`, `z` are integrals of 1, x, z; `xx`, `zz`, `xz` of the products; `x_at`, `z_at`
+    (P, S, Q + 1) are the ends of the segments. The last two of the Q segments are the covered blunt
+    nose and trailing edge, of no length where the sheet does not cover them.
+    """
+
+    length: Array
+    x: Array
+    z: Array
+    xx: Array
+    zz: Array
+    xz: Array
+    x_at: Array
+    z_at: Array
+
+
+def _offset_face(outline: Outline, face: float, offset: float) -> tuple[Array, Array]:
+    """(S, N) points of a face moved outward by `offset`, mitred at its vertices."""
+    x, z = outline.x, outline.upper if face > 0 else outline.lower
+    dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
+    ds = np.hypot(dx, dz)
+    nx, nz = -face * dz / ds, face * dx / ds
+    edge = np.ones((x.shape[0], 1))
+    left_x, left_z = np.hstack([-edge, nx]), np.hstack([0 * edge, nz])
+    right_x, right_z = np.hstack([nx, edge]), np.hstack([nz, 0 * edge])
+    scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
+    return x + scale * (left_x + right_x), z + scale * (left_z + right_z)
+
+
+def _cumulative(x: Array, z: Array) -> Array:
+    """(8, S, N): running integrals of 1, x, z, xx, zz, xz along polylines (S, N), then x and z."""
+    run = np.empty((8, *x.shape))
+    run[:6, :, 0] = 0.0
+    dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
+    ds = np.hypot(dx, dz)
+    mx, mz = 0.5 * (x[:, :-1] + x[:, 1:]), 0.5 * (z[:, :-1] + z[:, 1:])
+    terms = run[:6, :, 1:]
+    terms[0], terms[1], terms[2] = ds, mx * ds, mz * ds
+    terms[3] = (mx * mx + dx * dx / 12) * ds
+    terms[4] = (mz * mz + dz * dz / 12) * ds
+    terms[5] = (mx * mz + dx * dz / 12) * ds
+    np.cumsum(terms, axis=2, out=terms)
+    run[6], run[7] = x, z
+    return run
+
+
+def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
+    """Line moments of every sheet at every station.
+
+    A sheet of any extent is the difference of running integrals along its face, so that its cost
+    does not depend on where it ends.
+    """
+    p_count, s_count = sheets.share_from.shape
+    moments = np.zeros((6, p_count, s_count, SEGMENTS + 2))
+    ends = np.zeros((2, p_count, s_count, SEGMENTS + 1))
+    spread = 0.5 * (1 - np.cos(np.linspace(0, np.pi, SEGMENTS + 1)))
+    stations = np.arange(s_count)[:, None]
+    faces: dict[tuple[float, float], Array] = {}
+    for p in range(p_count):
+        face, offset = float(sheets.face[p]), 0.5 * float(sheets.t[p])
+        if (face, offset) not in faces:
+            faces[face, offset] = _cumulative(*_offset_face(outline, face, offset))
+        run = faces[face, offset]
+        share = sheets.share_from[p][:, None] + spread * (sheets.share_to[p] - sheets.share_from[p])[:, None]
+        index = np.clip(np.searchsorted(XI, share, side="right") - 1, 0, len(XI) - 2)
+        part = (share - XI[index]) / (XI[index + 1] - XI[index])
+        left = run[:, stations, index]
+        at = left + part * (run[:, stations, index + 1] - left)
+        present = sheets.present[p]
+        moments[:, p, :, :SEGMENTS] = np.diff(at[:6], axis=2) * present[:, None]
+        ends[:, p] = at[6:]
+        for edge, covers, slot in ((0, sheets.nose_edge[p], -2), (-1, sheets.tail_edge[p], -1)):
+            if not covers:
+                continue
+            # each face carries the half of a blunt edge that is nearer to it
+            xe, z_mid = run[6, :, edge], 0.5 * (outline.upper[:, edge] + outline.lower[:, edge])
+            high = np.abs(run[7, :, edge] - z_mid) * present
+            ze = z_mid + 0.5 * face * high
+            moments[:, p, :, slot] = high * np.stack(
+                [np.ones_like(ze), xe, ze, xe**2, ze**2 + high**2 / 12, xe * ze]
+            )
+    return SheetGeometry(*moments, *ends)

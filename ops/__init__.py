@@ -1,0 +1,1 @@
+"""Set-up and running of Fletcher. Standard library only: it runs before anything is installed."""

@@ -1,0 +1,160 @@
+"""What the application needs on the machine, installed when missing."""
+
+from __future__ import annotations
+
+import os
+import re
+import secrets
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+from .shell import DATA, PYTHON, ROOT, VENV, WEB, Trouble, digest, environment, fresh, run, say
+
+_FREE_MB = 1500
+
+
+def check_machine() -> None:
+    if sys.version_info < (3, 11):
+        raise Trouble("Python 3.11 or newer is needed. Install python3.11 and run this again.")
+    free = shutil.disk_usage(ROOT).free // 1_000_000
+    if free < _FREE_MB and not fresh(VENV / ".done", _lock_key()):
+        raise Trouble(f"Only {free} MB are free here; {_FREE_MB} MB are needed. Make room and run this again.")
+    try:
+        DATA.mkdir(parents=True, exist_ok=True)
+        probe = DATA / ".write"
+        probe.write_text("x", encoding="utf-8")
+        probe.unlink()
+    except OSError as exc:
+        raise Trouble(f"{DATA} cannot be written ({exc.strerror}). Make it writable, or set FLETCHER_DATA.") from exc
+
+
+def _has_node() -> bool:
+    try:
+        version = subprocess.run(["node", "--version"], text=True, capture_output=True, check=True).stdout
+    except (OSError, subprocess.CalledProcessError):
+        return False
+    match = re.match(r"v(\d+)", version)
+    return bool(match) and int(match[1]) >= 20 and shutil.which("npm") is not None
+
+
+def postgres_bin() -> Path | None:
+    """The folder of initdb and pg_ctl, the newest if there are several."""
+    found = sorted(
+        (p.parent for p in Path("/usr/lib/postgresql").glob("*/bin/initdb")),
+        key=lambda p: int(re.sub(r"\D", "", p.parent.name) or 0),
+    )
+    if found:
+        return found[-1]
+    which = shutil.which("initdb")
+    return Path(which).resolve().parent if which else None
+
+
+def chromium() -> str | None:
+    return next((p for p in ("/usr/bin/chromium", shutil.which("chromium")) if p and Path(p).exists()), None)
+
+
+def system_packages(browser: bool) -> None:
+    """apt packages that are missing, as root or by sudo."""
+    missing = []
+    if postgres_bin() is None and "DATABASE_URL" not in os.environ:
+        missing.append("postgresql")
+    if browser and chromium() is None:
+        missing.append("chromium")
+    try:
+        import ensurepip  # noqa: F401
+    except ImportError:
+        missing.append("python3-venv")
+    if not _has_node():
+        raise Trouble("Node 20 or newer with npm is needed to build the screens. Install it and run this again.")
+    if not missing:
+        return
+    line = f"apt-get install -y --no-install-recommends {' '.join(missing)}"
+    if shutil.which("apt-get") is None:
+        raise Trouble(f"This machine lacks {', '.join(missing)} and has no apt. Install them and run this again.")
+    lead: list[str] = []
+    if os.geteuid() != 0:
+        may = shutil.which("sudo") and subprocess.run(["sudo", "-n", "true"], capture_output=True).returncode == 0
+        if not may:
+            raise Trouble(f"This machine lacks {', '.join(missing)}. Run “sudo {line}”, then run this again.")
+        lead = ["sudo", "-n"]
+    say(f"installing {', '.join(missing)} by apt, once")
+    quiet = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
+    hint = f"Check the network and apt's sources, or run “sudo {line}” yourself, then run this again."
+    run([*lead, "apt-get", "update"], what="apt-get update", env=quiet, hint=hint)
+    run([*lead, *line.split()], what="apt-get install", env=quiet, hint=hint)
+
+
+def _lock_key() -> str:
+    return digest([ROOT / "requirements.lock"])
+
+
+def python_packages() -> None:
+    """The virtual environment with the locked packages."""
+    stamp, key = VENV / ".done", _lock_key()
+    if fresh(stamp, key) and PYTHON.exists():
+        return
+    say("making the virtual environment and installing locked packages, once")
+    stamp.unlink(missing_ok=True)
+    working = PYTHON.exists() and subprocess.run([str(PYTHON), "-m", "pip", "--version"], capture_output=True)
+    if not working or working.returncode:
+        run([sys.executable, "-m", "venv", "--clear", str(VENV)], what="Making the virtual environment")
+    run(
+        [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-input",
+         "--require-hashes", "-r", "requirements.lock"],
+        what="Installing the Python packages",
+        hint="Check the network to the Python package registry and run this again.",
+    )  # fmt: skip
+    site = next((VENV / "lib").glob("python3*")) / "site-packages"
+    (site / "fletcher.pth").write_text(f"{ROOT / 'core'}\n{ROOT / 'server'}\n", encoding="utf-8")
+    stamp.write_text(key, encoding="utf-8")
+
+
+def web_packages() -> None:
+    stamp, key = WEB / "node_modules" / ".done", digest([WEB / "package-lock.json"])
+    if fresh(stamp, key):
+        return
+    say("installing the locked packages of the screens, once")
+    run(
+        ["npm", "ci", "--no-fund", "--no-audit", "--loglevel=error"],
+        cwd=WEB,
+        what="Installing the packages of the screens",
+        hint="Check the network to the npm registry and run this again.",
+    )
+    stamp.write_text(key, encoding="utf-8")
+
+
+def build_web() -> None:
+    sources = [p for p in (WEB / "src").rglob("*") if p.is_file()]
+    sources += [WEB / n for n in ("index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")]
+    stamp, key = WEB / "dist" / ".done", digest(sources)
+    if fresh(stamp, key):
+        return
+    say("building the screens")
+    run(["npm", "run", "build", "--silent"], cwd=WEB, what="Building the screens")
+    stamp.write_text(key, encoding="utf-8")
+
+
+def secret() -> None:
+    kept = DATA / "secret"
+    if not kept.exists():
+        kept.touch(mode=0o600)
+        kept.write_text(secrets.token_urlsafe(48), encoding="utf-8")
+
+
+def everything(browser: bool) -> None:
+    check_machine()
+    system_packages(browser)
+    python_packages()
+    web_packages()
+    build_web()
+    secret()
+
+
+def manage(*arguments: str, url: str) -> str:
+    return run(
+        [str(PYTHON), str(ROOT / "server" / "manage.py"), *arguments],
+        what=f"manage.py {arguments[0]}",
+        env=environment(DATABASE_URL=url),
+    )

@@ -1,0 +1,5 @@
+"""The API: thin. Load, call the core, store, answer."""
+
+from .site import api
+
+__all__ = ["api"]

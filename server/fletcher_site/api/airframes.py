@@ -1,0 +1,74 @@
+"""A workshop's airframes: list, open, save, take out."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from ninja import Router
+from ninja.errors import HttpError
+
+from fletcher_core.model import AirframeFile
+
+from ..workshop import storage
+from ..workshop.models import Airframe
+from .shapes import Card, Conflict, Problems, RevisionOut, Save, Saved
+from .who import membership, signed_in
+
+router = Router(tags=["airframes"], auth=signed_in)
+
+
+def _own(request: HttpRequest, airframe_id: int) -> Airframe:
+    found = membership(request).workshop.airframes.filter(pk=airframe_id).first()
+    if found is None:
+        raise HttpError(404, "There is no such airframe in this workshop.")
+    return found
+
+
+def _saved(airframe: Airframe) -> Saved:
+    return Saved(id=airframe.pk, version=airframe.version, file=storage.file_of(airframe))
+
+
+@router.get("", response=list[Card], operation_id="list_airframes")
+def cards(request: HttpRequest) -> list[Card]:
+    return [
+        Card(
+            id=a.pk, name=a.name, version=a.version, updated=a.updated,
+            use=a.document.get("flight", {}).get("use", ""), **{k: v for k, v in a.summary.items() if k != "ultimate_n"},
+        )
+        for a in membership(request).workshop.airframes.all()
+    ]  # fmt: skip
+
+
+@router.post("", response={201: Saved, 422: Problems}, operation_id="create_airframe")
+def create(request: HttpRequest, file: AirframeFile) -> tuple[int, Saved]:
+    airframe = storage.create(membership(request).workshop, file, request.user)
+    return 201, _saved(airframe)
+
+
+@router.get("/{airframe_id}", response={200: Saved, 404: Problems}, operation_id="open_airframe")
+def open_airframe(request: HttpRequest, airframe_id: int) -> Saved:
+    return _saved(_own(request, airframe_id))
+
+
+@router.put(
+    "/{airframe_id}",
+    response={200: Saved, 404: Problems, 409: Conflict, 422: Problems},
+    operation_id="save_airframe",
+)
+def save(request: HttpRequest, airframe_id: int, save: Save) -> Saved:
+    _own(request, airframe_id)
+    airframe = storage.save(membership(request).workshop, airframe_id, save.file, save.based_on, request.user)
+    return _saved(airframe)
+
+
+@router.delete("/{airframe_id}", response={204: None, 404: Problems}, operation_id="delete_airframe")
+def delete(request: HttpRequest, airframe_id: int) -> tuple[int, None]:
+    _own(request, airframe_id).delete()
+    return 204, None
+
+
+@router.get("/{airframe_id}/revisions", response=list[RevisionOut], operation_id="list_revisions")
+def revisions(request: HttpRequest, airframe_id: int) -> list[RevisionOut]:
+    return [
+        RevisionOut(number=r.number, who=r.who.get_username() if r.who else "somebody", when=r.when)
+        for r in _own(request, airframe_id).revisions.select_related("who")[:200]
+    ]

@@ -1,0 +1,42 @@
+"""The made-up workshop that anybody may open."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+from django.conf import settings
+from django.contrib.auth import get_user_model
+from django.contrib.auth.models import AbstractBaseUser
+from django.db import transaction
+
+from fletcher_core.model import AirframeFile
+
+from . import storage
+from .models import Membership, Workshop
+
+FOLDER = Path(settings.ROOT) / "demo"
+USER = "dune-watch-visitor"
+
+
+def demo_user() -> AbstractBaseUser | None:
+    membership = Membership.objects.filter(workshop__is_demo=True).select_related("user").first()
+    return membership.user if membership else None
+
+
+@transaction.atomic
+def load(reset: bool = False) -> Workshop:
+    """Make the demo workshop if it is missing; with `reset`, put it back as it shipped."""
+    about = json.loads((FOLDER / "workshop.json").read_text(encoding="utf-8"))
+    workshop, created = Workshop.objects.get_or_create(is_demo=True, defaults={"name": about["name"]})
+    user, made = get_user_model().objects.get_or_create(username=USER)
+    if made:
+        user.set_unusable_password()
+        user.save()
+    Membership.objects.get_or_create(user=user, workshop=workshop, defaults={"role": Membership.Role.OWNER})
+    if created or reset:
+        workshop.airframes.all().delete()
+        for name in about["airframes"]:
+            text = (FOLDER / f"{name}.json").read_text(encoding="utf-8")
+            storage.create(workshop, AirframeFile.model_validate_json(text), user)
+    return workshop

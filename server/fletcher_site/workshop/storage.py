@@ -1,0 +1,153 @@
+"""Saving and loading airframes: each save a revision, a stale save refused."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.db import transaction
+
+from fletcher_core.evaluate import evaluate
+from fletcher_core.model import AirframeFile, Problem, Refused
+
+from .models import Airframe, Revision, Scheme, Workshop
+
+
+@dataclass(frozen=True)
+class Stale(Exception):
+    """Somebody saved since this version was read."""
+
+    airframe: Airframe
+    latest: Revision
+    changed: list[str]
+
+
+def file_of(airframe: Airframe) -> AirframeFile:
+    return AirframeFile.model_validate(
+        {
+            "airframe": airframe.document,
+            "schemes": [s.document for s in airframe.schemes.all()],
+        }
+    )
+
+
+def summary_of(file: AirframeFile) -> dict[str, Any]:
+    """What the list shows, of the first scheme.
+
+    Raises
+    ------
+    Refused
+        When any scheme cannot be computed: nothing like that is saved.
+    """
+    verdicts = []
+    for k, scheme in enumerate(file.schemes):
+        try:
+            verdicts.append(evaluate(file.airframe, scheme, ledger=False))
+        except Refused as exc:
+            raise Refused(
+                Problem(("schemes", k, *p.where) if p.where[0] == "pieces" else p.where, p.label, p.what, p.right, p.facts)
+                for p in exc.problems
+            ) from exc
+    first = verdicts[0]
+    return {
+        "sentence": first.sentence,
+        "n": first.breaks.n.model_dump(),
+        "reserve": first.breaks.reserve.value,
+        "ultimate_n": first.ultimate_n,
+        "wing_g": first.mass.wing_g.value,
+        "promise_g": first.mass.promise_g,
+        "remains_g": first.mass.remains_g.value,
+        "plan": first.drawing.plan.model_dump(mode="json"),
+        "scheme": file.schemes[0].name,
+        "schemes": len(file.schemes),
+    }
+
+
+def _name_taken(workshop: Workshop, name: str, besides: int | None = None) -> bool:
+    return workshop.airframes.filter(name=name).exclude(pk=besides).exists()
+
+
+def _refuse_name(name: str) -> Refused:
+    problem = Problem(("airframe", "name"), "name", f"Another airframe here is called “{name}”.", "Give it another name.")
+    return Refused([problem])
+
+
+def _write(airframe: Airframe, file: AirframeFile, who: AbstractBaseUser | None) -> None:
+    airframe.schemes.all().delete()
+    Scheme.objects.bulk_create(
+        Scheme(airframe=airframe, key=s.id, position=k, name=s.name, document=s.model_dump(mode="json"))
+        for k, s in enumerate(file.schemes)
+    )
+    Revision.objects.create(
+        airframe=airframe, number=airframe.version, document=file.model_dump(mode="json"), who=who
+    )
+
+
+@transaction.atomic
+def create(workshop: Workshop, file: AirframeFile, who: AbstractBaseUser | None) -> Airframe:
+    """Save a new airframe.
+
+    Raises
+    ------
+    Refused
+        When it cannot be computed or its name is taken.
+    """
+    if _name_taken(workshop, file.airframe.name):
+        raise _refuse_name(file.airframe.name)
+    airframe = Airframe.objects.create(
+        workshop=workshop,
+        name=file.airframe.name,
+        document=file.airframe.model_dump(mode="json"),
+        summary=summary_of(file),
+    )
+    _write(airframe, file, who)
+    return airframe
+
+
+@transaction.atomic
+def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: AbstractBaseUser | None) -> Airframe:
+    """Save over version `based_on`.
+
+    Raises
+    ------
+    Stale
+        When it is not the latest version. Nothing is written.
+    Refused
+        When it cannot be computed or its name is taken.
+    Airframe.DoesNotExist
+        When this workshop has no such airframe.
+    """
+    airframe = workshop.airframes.select_for_update().get(pk=pk)
+    if airframe.version != based_on:
+        raise Stale(airframe, airframe.revisions.first(), changes(airframe, based_on))
+    if _name_taken(workshop, file.airframe.name, besides=pk):
+        raise _refuse_name(file.airframe.name)
+    airframe.summary = summary_of(file)
+    airframe.name = file.airframe.name
+    airframe.document = file.airframe.model_dump(mode="json")
+    airframe.version += 1
+    airframe.save()
+    _write(airframe, file, who)
+    return airframe
+
+
+def changes(airframe: Airframe, since: int) -> list[str]:
+    """In words, what differs between a version and the latest."""
+    latest = airframe.revisions.first()
+    base = airframe.revisions.filter(number=since).first()
+    if latest is None or base is None:
+        return ["everything since then"]
+    old, new = base.document, latest.document
+    said = []
+    for key, value in new["airframe"].items():
+        if old["airframe"].get(key) != value:
+            said.append(f"the airframe's {key.replace('_g', '').replace('_', ' ')}")
+    before, after = ({s["id"]: s for s in d["schemes"]} for d in (old, new))
+    for key, scheme in after.items():
+        if key not in before:
+            said.append(f"scheme “{scheme['name']}” was added")
+        elif before[key] != scheme:
+            said.append(f"scheme “{scheme['name']}”")
+    said += [f"scheme “{s['name']}” was taken out" for k, s in before.items() if k not in after]
+    return said

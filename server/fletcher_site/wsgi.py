@@ -1,0 +1,8 @@
+"""Entry for gunicorn."""
+
+import os
+
+from django.core.wsgi import get_wsgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "fletcher_site.settings")
+application = get_wsgi_application()

@@ -1,0 +1,223 @@
+import { type ChangeEvent, type ReactNode, useState } from "react";
+
+import { client, Fault, takeAs } from "../api/client";
+import type { Aerofoil, Airframe, Catalogue, Panel } from "../api/types";
+import { length, trim } from "../lib/show";
+import { useUnits } from "../session";
+import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
+
+interface Props {
+  airframe: Airframe;
+  catalogue: Catalogue;
+  onChange: (airframe: Airframe, key: string) => void;
+  /** In the bench's narrow column, fields stand in two columns. */
+  narrow?: boolean;
+}
+
+function Part({ number, title, children }: { number: number; title: string; children: ReactNode }) {
+  return (
+    <fieldset className="border-t border-ink pt-2 pb-4">
+      <legend className="float-left mb-2 w-full text-[18px] font-semibold">
+        {number}. {title}
+      </legend>
+      <div className="clear-both">{children}</div>
+    </fieldset>
+  );
+}
+
+const START: Record<Aerofoil["kind"], Aerofoil> = {
+  naca: { kind: "naca", code: "2412" },
+  flat_plate: { kind: "flat_plate", thickness_mm: 6 },
+  coordinates: { kind: "coordinates", name: "", points: [] },
+};
+
+/** A coordinate file, read by the server; what was wrong with it is told here. */
+function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: (a: Aerofoil) => void }) {
+  const [fault, setFault] = useState<string | null>(null);
+  const [reading, setReading] = useState(false);
+  async function read(event: ChangeEvent<HTMLInputElement>) {
+    const file = event.target.files?.[0];
+    if (!file) return;
+    setReading(true);
+    try {
+      const text = await file.text();
+      const found = await takeAs<Aerofoil>(client.POST("/api/aerofoil", { body: { text, name: file.name.replace(/\.\w+$/, "") } }));
+      setFault(null);
+      onChange(found);
+    } catch (cause) {
+      const said = cause instanceof Fault ? cause.problems[0] : undefined;
+      setFault(said ? `${said.what} ${said.right}` : cause instanceof Fault ? cause.message : "The file cannot be read.");
+    } finally {
+      setReading(false);
+    }
+  }
+  const loaded = aerofoil.kind === "coordinates" && aerofoil.points.length > 0;
+  return (
+    <div>
+      <label className="block text-[15px] font-medium" htmlFor="coordinate-file">
+        Coordinate file
+      </label>
+      <input id="coordinate-file" type="file" accept=".dat,.txt,.csv,text/plain" className="entry py-1.5" onChange={(e) => void read(e)} aria-invalid={fault !== null} aria-describedby="coordinate-said" />
+      <p id="coordinate-said" role={fault ? "alert" : undefined} className={`mt-0.5 text-[15px] ${fault ? "font-medium text-gives" : "text-pencil"}`}>
+        {reading
+          ? "Reading…"
+          : (fault ??
+            (loaded
+              ? `${aerofoil.name || "Your section"}: ${aerofoil.points.length} points`
+              : "One loop from the trailing edge, or the upper face and then the lower. Until one is read, the last section stays."))}
+      </p>
+    </div>
+  );
+}
+
+export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
+  const units = useUnits();
+  const { wing, flight } = airframe;
+  const [wantsFile, setWantsFile] = useState(wing.aerofoil.kind === "coordinates");
+  const set = (next: Partial<Airframe>, key: string) => onChange({ ...airframe, ...next }, key);
+  const setWing = (next: Partial<Airframe["wing"]>, key: string) => set({ wing: { ...wing, ...next } }, key);
+  const setFlight = (next: Partial<Airframe["flight"]>, key: string) => set({ flight: { ...flight, ...next } }, key);
+  const setPanel = (k: number, next: Partial<Panel>, key: string) =>
+    setWing(
+      {
+        panels: wing.panels.map((p, i) => {
+          if (i === k) return { ...p, ...next };
+          // neighbours share the chord at the joint
+          if (i === k + 1 && next.tip_chord_mm !== undefined) return { ...p, root_chord_mm: next.tip_chord_mm };
+          if (i === k - 1 && next.root_chord_mm !== undefined) return { ...p, tip_chord_mm: next.root_chord_mm };
+          return p;
+        }),
+      },
+      `panel.${k}.${key}`,
+    );
+  const preset = catalogue.presets.find((p) => p.use === flight.use);
+  const half = wing.panels.reduce((sum, p) => sum + p.span_mm, 0);
+  const grid = narrow ? "grid grid-cols-2 gap-3" : "grid grid-cols-2 gap-3 lg:grid-cols-3";
+  const kind = wantsFile ? "coordinates" : wing.aerofoil.kind;
+  const isBoard = catalogue.board.some((b) => b.id === wing.core.material);
+
+  return (
+    <form onSubmit={(e) => e.preventDefault()} aria-label="The airframe">
+      <Part number={1} title="What it is and how it is flown">
+        <div className={grid}>
+          <TextField label="Name" path="name" value={airframe.name} onChange={(name) => set({ name }, "name")} />
+          <div className={narrow ? "col-span-2" : "lg:col-span-2"}>
+            <ChoiceField
+              label="How it is flown"
+              path="flight.use"
+              value={flight.use}
+              onChange={(use) => {
+                const chosen = catalogue.presets.find((p) => p.use === use);
+                setFlight({ use, ...(chosen && { load_factor: chosen.load_factor, speed_m_s: chosen.speed_m_s }) }, "use");
+              }}
+              options={catalogue.presets.map((p) => ({ value: p.use as typeof flight.use, label: p.label }))}
+              hint={preset?.reason}
+            />
+          </div>
+          <MeasureField label="Top speed" path="flight.speed_m_s" kind="speed" value={flight.speed_m_s} onChange={(v) => setFlight({ speed_m_s: v }, "speed")} />
+          <MeasureField label="Hardest pull, in g" path="flight.load_factor" kind="number" value={flight.load_factor} onChange={(v) => setFlight({ load_factor: v }, "n")} hint="the limit that flight may reach" />
+          <MeasureField label="Safety factor" path="flight.safety_factor" kind="number" value={flight.safety_factor} onChange={(v) => setFlight({ safety_factor: v }, "sf")} hint={`must not break below ${trim(flight.load_factor * flight.safety_factor, 1)} g`} />
+        </div>
+      </Part>
+      <Part number={2} title="The wing, one half">
+        <p className="mb-2 text-[15px] text-pencil">
+          {length(2 * half, units)} from tip to tip. Type lengths as you say them: {unitsWord(units)}.
+        </p>
+        {wing.panels.map((panel, k) => (
+          <div key={k} className="mb-3">
+            {wing.panels.length > 1 && (
+              <div className="flex items-baseline justify-between">
+                <h3 className="font-medium">Panel {k + 1}{k === 0 ? ", at the middle" : k === wing.panels.length - 1 ? ", at the tip" : ""}</h3>
+                <button type="button" className="btn-quiet btn px-1" onClick={() => setWing({ panels: wing.panels.filter((_, i) => i !== k) }, "panels")}>
+                  Take this panel out
+                </button>
+              </div>
+            )}
+            <div className={grid}>
+              <MeasureField label={wing.panels.length > 1 ? "Its span" : "Half span"} path={`wing.panels.${k}.span_mm`} kind="length" value={panel.span_mm} onChange={(v) => setPanel(k, { span_mm: v }, "span")} />
+              <MeasureField label="Chord, inner end" path={`wing.panels.${k}.root_chord_mm`} kind="length" value={panel.root_chord_mm} onChange={(v) => setPanel(k, { root_chord_mm: v }, "root")} />
+              <MeasureField label="Chord, outer end" path={`wing.panels.${k}.tip_chord_mm`} kind="length" value={panel.tip_chord_mm} onChange={(v) => setPanel(k, { tip_chord_mm: v }, "tip")} />
+              <MeasureField label="Nose set back at its end" path={`wing.panels.${k}.sweep_mm`} kind="length" value={panel.sweep_mm} onChange={(v) => setPanel(k, { sweep_mm: v }, "sweep")} />
+              <MeasureField label="Dihedral" path={`wing.panels.${k}.dihedral_deg`} kind="angle" value={panel.dihedral_deg} onChange={(v) => setPanel(k, { dihedral_deg: v }, "dihedral")} />
+            </div>
+          </div>
+        ))}
+        {wing.panels.length < 6 && (
+          <button
+            type="button"
+            className="btn"
+            onClick={() => {
+              const last = wing.panels.at(-1)!;
+              setWing({ panels: [...wing.panels, { ...last, span_mm: Math.round(last.span_mm / 2), root_chord_mm: last.tip_chord_mm, tip_chord_mm: Math.max(20, Math.round(last.tip_chord_mm * 0.75)) }] }, "panels");
+            }}
+          >
+            Add a panel at the tip
+          </button>
+        )}
+      </Part>
+      <Part number={3} title="The section">
+        <div className={grid}>
+          <ChoiceField
+            label="Section"
+            path="wing.aerofoil"
+            value={kind}
+            onChange={(next) => {
+              setWantsFile(next === "coordinates");
+              if (next !== "coordinates" && next !== wing.aerofoil.kind) setWing({ aerofoil: START[next] }, "aerofoil");
+            }}
+            options={[
+              { value: "naca", label: "NACA, by its four digits" },
+              { value: "flat_plate", label: "flat plate" },
+              { value: "coordinates", label: "from a coordinate file" },
+            ]}
+          />
+          {kind === "naca" && wing.aerofoil.kind === "naca" && (
+            <TextField label="Four digits" path="wing.aerofoil.code" value={wing.aerofoil.code} onChange={(code) => setWing({ aerofoil: { kind: "naca", code } }, "code")} hint="the last two: thickness in %" />
+          )}
+          {kind === "flat_plate" && wing.aerofoil.kind === "flat_plate" && (
+            <MeasureField label="Thickness" path="wing.aerofoil.thickness_mm" kind="length" value={wing.aerofoil.thickness_mm} onChange={(v) => setWing({ aerofoil: { kind: "flat_plate", thickness_mm: v } }, "plate")} />
+          )}
+          {kind === "coordinates" && (
+            <div className={narrow ? "col-span-2" : "lg:col-span-2"}>
+              <CoordinateFile aerofoil={wing.aerofoil} onChange={(aerofoil) => setWing({ aerofoil }, "aerofoil")} />
+            </div>
+          )}
+        </div>
+      </Part>
+      <Part number={4} title="The foam">
+        <div className={grid}>
+          <div className={narrow ? "col-span-2" : ""}>
+            <ChoiceField
+              label="Foam or board"
+              path="wing.core.material"
+              value={wing.core.material}
+              onChange={(material) => setWing({ core: { material, density_kg_m3: null } }, "core")}
+              options={[...catalogue.foam, ...catalogue.board.filter((b) => b.tags?.paper_faced === "yes")].map((f) => ({ value: f.id, label: f.label }))}
+              hint={[...catalogue.foam, ...catalogue.board].find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
+            />
+          </div>
+          {!isBoard && (
+            <MeasureField
+              label="Density, if you weighed it"
+              path="wing.core.density_kg_m3"
+              kind="density"
+              value={wing.core.density_kg_m3}
+              onChange={(v) => setWing({ core: { ...wing.core, density_kg_m3: v } }, "density")}
+              onEmpty={() => setWing({ core: { ...wing.core, density_kg_m3: null } }, "density")}
+              hint="left empty: as usual for this foam"
+            />
+          )}
+        </div>
+      </Part>
+      <Part number={5} title="The weight promise">
+        <div className={grid}>
+          <MeasureField label="It shall weigh, ready to fly" path="promise_g" kind="mass" value={airframe.promise_g} onChange={(v) => set({ promise_g: v }, "promise")} />
+          <MeasureField label="Everything but the wing" path="rest_g" kind="mass" value={airframe.rest_g} onChange={(v) => set({ rest_g: v }, "rest")} />
+          <div className={narrow ? "col-span-2" : ""}>
+            <TextField long label="Notes" path="notes" value={airframe.notes} onChange={(notes) => set({ notes }, "notes")} />
+          </div>
+        </div>
+      </Part>
+    </form>
+  );
+}

@@ -1,0 +1,162 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { AlertDialog } from "radix-ui";
+import { useState } from "react";
+import { Link } from "react-router";
+
+import { client, Fault, take, takeAs } from "../api/client";
+import type { Card } from "../api/types";
+import { MiniWing } from "../drawing/MiniWing";
+import { length, mass, trim } from "../lib/show";
+import { useCatalogue, useSession, useUnits } from "../session";
+import { TopBar } from "../ui/TopBar";
+
+/** A question before something is lost. */
+function Ask({ open, title, text, action, onYes, onNo }: { open: boolean; title: string; text: string; action: string; onYes: () => void; onNo: () => void }) {
+  return (
+    <AlertDialog.Root open={open} onOpenChange={(o) => !o && onNo()}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <AlertDialog.Content className="fixed top-1/3 left-1/2 w-[26rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-5">
+          <AlertDialog.Title className="text-xl font-semibold">{title}</AlertDialog.Title>
+          <AlertDialog.Description className="mt-2">{text}</AlertDialog.Description>
+          <div className="mt-4 flex justify-end gap-3">
+            <AlertDialog.Cancel className="btn">Leave it</AlertDialog.Cancel>
+            <AlertDialog.Action className="btn btn-main" onClick={onYes}>
+              {action}
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
+
+function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: () => void }) {
+  const units = useUnits();
+  const catalogue = useCatalogue();
+  const use = catalogue?.presets.find((p) => p.use === card.use)?.label.split(":")[0];
+  const state = card.reserve < 1 ? "too weak" : card.reserve < 1.25 ? "close" : "sound";
+  return (
+    <li className="grid items-center gap-x-6 gap-y-2 border-b border-rule py-4 md:grid-cols-[minmax(0,430px)_minmax(0,1fr)_auto]">
+      <Link to={`/airframe/${card.id}`} tabIndex={-1} aria-hidden="true" className="flex justify-center">
+        <MiniWing plan={card.plan} mmPerPixel={scale} label={card.name} />
+      </Link>
+      <div className="min-w-0">
+        <h2 className="text-2xl leading-7 font-semibold">
+          <Link to={`/airframe/${card.id}`} className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink">
+            {card.name}
+          </Link>
+        </h2>
+        <p className="text-[15px] text-pencil">
+          {[use, `${length(2 * card.plan.half_span_mm, units)} span`, `${card.schemes} scheme${card.schemes === 1 ? "" : "s"}, drawn: ${card.scheme}`].filter(Boolean).join(", ")}
+        </p>
+        <p className="mt-1 text-[17px]">
+          <span className={`mr-2 border px-1.5 py-0.5 text-[14px] font-medium ${state === "too weak" ? "border-gives bg-gives text-white" : state === "close" ? "border-kraft text-kraft" : "border-ink"}`}>{state}</span>
+          {card.sentence}
+          <span className="text-pencil"> ({trim(card.n.low, 1)} to {trim(card.n.high, 1)} g)</span>
+        </p>
+        <p className={`text-[16px] ${card.remains_g < 0 ? "font-medium text-gives" : ""}`}>
+          Wing {mass(card.wing_g, units)};{" "}
+          {card.remains_g < 0 ? `${mass(-card.remains_g, units)} over` : `${mass(card.remains_g, units)} left of`} the promise of {mass(card.promise_g, units)}
+        </p>
+      </div>
+      <div className="flex gap-2 md:flex-col">
+        <Link className="btn" to={`/airframe/${card.id}`}>
+          To the bench
+        </Link>
+        <button className="btn btn-quiet" aria-label={`Remove ${card.name}`} onClick={onRemove}>
+          Remove
+        </button>
+      </div>
+    </li>
+  );
+}
+
+export function Airframes() {
+  const session = useSession();
+  const queries = useQueryClient();
+  const query = useQuery({ queryKey: ["airframes"], queryFn: () => takeAs<Card[]>(client.GET("/api/airframes")) });
+  const [removing, setRemoving] = useState<Card | null>(null);
+  const [resetting, setResetting] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const cards = query.data ?? [];
+  const scale = Math.max(...cards.map((c) => (2 * c.plan.half_span_mm) / 420), 1);
+
+  function then(done: Promise<unknown>) {
+    done.then(
+      () => {
+        setTrouble(null);
+        void queries.invalidateQueries({ queryKey: ["airframes"] });
+      },
+      (cause: unknown) => setTrouble(cause instanceof Fault ? cause.message : "Something broke here."),
+    );
+  }
+
+  return (
+    <>
+      <TopBar />
+      <main className="mx-auto max-w-6xl px-4 py-5">
+        <div className="flex flex-wrap items-center gap-3 border-b-2 border-ink pb-3">
+          <h1 className="mr-auto text-2xl font-semibold">Airframes of {session.workshop?.name}</h1>
+          {session.workshop?.is_demo && (
+            <button className="btn" onClick={() => setResetting(true)}>
+              Put the demo back as it was
+            </button>
+          )}
+          <Link className="btn btn-main" to="/new">
+            New airframe
+          </Link>
+        </div>
+        {trouble && (
+          <p role="alert" className="mt-3 font-medium text-gives">
+            {trouble}
+          </p>
+        )}
+        {query.isPending && <p className="py-8 text-lg">Getting the airframes…</p>}
+        {query.isError && (
+          <div className="py-8">
+            <p>{query.error instanceof Fault ? query.error.message : "Something broke here."}</p>
+            <button className="btn mt-3" onClick={() => void query.refetch()}>
+              Try again
+            </button>
+          </div>
+        )}
+        {query.isSuccess && cards.length === 0 && (
+          <div className="py-10">
+            <h2 className="text-xl font-semibold">No airframe yet</h2>
+            <p className="mt-1 max-w-prose">
+              Describe a wing: its span and chords, its foam, how it is flown and what it may weigh. You then lay spars, film and tape into it and see at once what each buys, what it weighs and where the wing gives way.
+            </p>
+            <Link className="btn btn-main mt-4" to="/new">
+              Describe the first one
+            </Link>
+          </div>
+        )}
+        <ul>
+          {cards.map((card) => (
+            <Row key={card.id} card={card} scale={scale} onRemove={() => setRemoving(card)} />
+          ))}
+        </ul>
+        <p className="mt-6 max-w-prose text-[15px] text-pencil">
+          Estimates for unmanned, model-size aircraft only. Local flying rules, club rules and, where it applies, licensed inspection come first.
+        </p>
+      </main>
+      <Ask
+        open={removing !== null}
+        title={`Remove ${removing?.name ?? ""}?`}
+        text="The airframe, its schemes and its history go for good."
+        action="Remove it"
+        onNo={() => setRemoving(null)}
+        onYes={() => removing && then(take(client.DELETE("/api/airframes/{airframe_id}", { params: { path: { airframe_id: removing.id } } })))}
+      />
+      <Ask
+        open={resetting}
+        title="Put the demo back?"
+        text="Everything that was changed or added in the demo workshop goes, and it is as it shipped."
+        action="Put it back"
+        onNo={() => setResetting(false)}
+        onYes={() => then(take(client.POST("/api/demo/reset")))}
+      />
+    </>
+  );
+}

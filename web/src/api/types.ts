@@ -1,0 +1,61 @@
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+/** Documents as the server hands them out: every field is there. */
+type Whole<T> = { [K in keyof T]-?: Exclude<T[K], undefined> };
+
+export type Said = Schemas["Said"];
+export type Session = Schemas["SessionOut"];
+export type Catalogue = Schemas["CatalogueOut"];
+export type Choice = Schemas["Choice"];
+export type Card = Schemas["Card"];
+export type Verdict = Schemas["Verdict"];
+export type Slice = Schemas["Slice"];
+export type SlicePiece = Schemas["SlicePiece"];
+export type Plan = Schemas["Plan"];
+export type PlanPiece = Schemas["PlanPiece"];
+export type RibbonPiece = Schemas["RibbonPiece"];
+export type LedgerLine = Schemas["LedgerLine"];
+export type Spreaded = Schemas["Spreaded"];
+export type Working = Schemas["Working"];
+export type Conflict = Schemas["Conflict"];
+
+export type Rod = Whole<Schemas["Rod"]>;
+export type Tube = Whole<Schemas["Tube"]>;
+export type Strip = Whole<Schemas["Strip"]>;
+export type Web = Whole<Schemas["Web"]>;
+export type Skin = Whole<Schemas["Skin"]>;
+export type TapeStrip = Whole<Schemas["TapeStrip"]>;
+export type Piece = Rod | Tube | Strip | Web | Skin | TapeStrip;
+export type Panel = Whole<Schemas["Panel"]>;
+export type Aerofoil = Whole<Schemas["NacaAerofoil"]> | Whole<Schemas["FlatPlate"]> | Whole<Schemas["CoordinateAerofoil"]>;
+export type Core = Whole<Schemas["Core"]>;
+export type Flight = Whole<Schemas["Flight"]>;
+
+export interface Wing {
+  panels: Panel[];
+  aerofoil: Aerofoil;
+  core: Core;
+}
+export interface Airframe {
+  name: string;
+  notes: string;
+  promise_g: number;
+  rest_g: number;
+  flight: Flight;
+  wing: Wing;
+}
+export interface Scheme {
+  id: string;
+  name: string;
+  notes: string;
+  pieces: Piece[];
+}
+export interface AirframeFile {
+  format: "fletcher-airframe";
+  version: 1;
+  airframe: Airframe;
+  schemes: Scheme[];
+}
+export type Units = Session["units"];

@@ -1,0 +1,96 @@
+import type { ReactNode } from "react";
+
+import type { Verdict } from "../api/types";
+import { RangeBar } from "../drawing/RangeBar";
+import { length, mass, rough, trim } from "../lib/show";
+import { useUnits } from "../session";
+
+interface Props {
+  verdict: Verdict;
+  stale: boolean;
+  onWhy: (figure: string) => void;
+}
+
+function Answer({ name, figure, onWhy, children, bar, tone }: { name: string; figure: string; onWhy: (f: string) => void; children: ReactNode; bar?: ReactNode; tone?: string }) {
+  return (
+    <section aria-label={name} className="min-w-0 border-l border-rule px-3 py-1.5 first:border-l-0 max-md:border-l-0">
+      <div className="flex items-baseline justify-between gap-2">
+        <h2 className="text-[15px] text-pencil">{name}</h2>
+        <button className="min-h-6 text-[15px] underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy(figure)}>
+          why
+        </button>
+      </div>
+      <div className={tone}>{children}</div>
+      {bar}
+    </section>
+  );
+}
+
+/** What the scheme gives, in one line: break, bend, twist, grams; each opens its working. */
+export function AnswerLine({ verdict, stale, onWhy }: Props) {
+  const units = useUnits();
+  const { breaks, holds, mass: m } = verdict;
+  const gives = breaks.reserve.value < 1;
+  const later = holds.n.value > breaks.n.value * 1.005;
+  const over = m.remains_g.value < 0;
+  return (
+    <div className={`grid border-b border-rule bg-sheet md:grid-cols-[1.7fr_1fr_0.8fr_1.25fr] ${stale ? "opacity-50" : ""}`} aria-live="polite" data-testid="answers">
+      <Answer
+        name="Breaks"
+        figure="break"
+        onWhy={onWhy}
+        tone={gives ? "text-gives" : undefined}
+        bar={<RangeBar figure={breaks.n} mark={verdict.ultimate_n} label={`Between ${rough(breaks.n.low)} and ${rough(breaks.n.high)} g; ${rough(verdict.ultimate_n)} g are needed`} />}
+      >
+        <p className="flex flex-wrap items-baseline gap-x-2">
+          <b className="text-[26px] leading-8 font-semibold" data-testid="break">
+            {trim(breaks.n.value, 1)} g
+          </b>
+          <span className="text-[15px] text-ink">
+            {trim(breaks.n.low, 1)} to {trim(breaks.n.high, 1)}, needs {trim(verdict.ultimate_n, 1)}
+            {gives ? ": too weak" : breaks.reserve.value < 1.25 ? ": close" : ""}
+          </span>
+        </p>
+        <p className="text-[16px] leading-5" data-testid="sentence">
+          {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
+          {later ? `; holds to ${trim(holds.n.value, 1)} g, then ${holds.how}` : ""}.
+        </p>
+        <p className="text-[14px] leading-5 text-pencil">
+          {breaks.seen_coming ? "You see it coming: " : "No warning: "}
+          {breaks.seen}
+        </p>
+      </Answer>
+      <Answer name="Tip bend at the limit" figure="bend" onWhy={onWhy} bar={<RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />}>
+        <p className="text-[22px] leading-8 font-semibold" data-testid="bend">
+          {length(verdict.tip_bend_mm.value, units)}
+        </p>
+        <p className="text-[15px] leading-5">
+          {trim(verdict.tip_bend_share * 100, 0)} % of the half span at {trim(verdict.limit_n, 1)} g
+        </p>
+        <p className="text-[14px] leading-5 text-pencil">
+          {length(verdict.tip_bend_mm.low, units)} to {length(verdict.tip_bend_mm.high, units)}
+        </p>
+      </Answer>
+      <Answer name="Tip twist" figure="twist" onWhy={onWhy}>
+        <p className="text-[22px] leading-8 font-semibold" data-testid="twist">
+          {trim(verdict.twist_deg.value, 1)}°
+        </p>
+        <p className="text-[15px] leading-5">{verdict.twist_deg.value < 0 ? "nose down" : "nose up"}</p>
+        <p className="text-[14px] leading-5 text-pencil">
+          {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
+        </p>
+      </Answer>
+      <Answer name="Weight" figure="mass" onWhy={onWhy} tone={over ? "text-gives" : undefined}>
+        <p className="text-[22px] leading-8 font-semibold" data-testid="added">
+          {mass(m.pieces_g + m.glue_g, units)} added
+        </p>
+        <p className="text-[15px] leading-5 text-ink">
+          wing {mass(m.wing_g.value, units)} ({mass(m.wing_g.low, units)} to {mass(m.wing_g.high, units)})
+        </p>
+        <p className="text-[15px] leading-5" data-testid="remains">
+          {over ? `${mass(-m.remains_g.value, units)} over the promise of ${mass(m.promise_g, units)}` : `${mass(m.remains_g.value, units)} left of the ${mass(m.promise_g, units)} promise`}
+        </p>
+      </Answer>
+    </div>
+  );
+}

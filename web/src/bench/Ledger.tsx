@@ -1,0 +1,108 @@
+import { Switch } from "radix-ui";
+
+import type { LedgerLine, Piece, Verdict } from "../api/types";
+import { mass, percent, signed } from "../lib/show";
+import { useUnits } from "../session";
+
+interface Props {
+  verdict: Verdict;
+  pieces: Piece[];
+  selected: string | null;
+  onSelect: (id: string | null) => void;
+  onSwitch: (id: string, on: boolean) => void;
+}
+
+function Buys({ line }: { line: LedgerLine }) {
+  const cell = "px-1.5 text-right whitespace-nowrap";
+  const tone = (v: number | null) => (v !== null && v < -0.005 ? "text-gives" : "");
+  return (
+    <>
+      <td className={`${cell} ${tone(line.buys_EI)}`}>{percent(line.buys_EI ?? 0)}</td>
+      <td className={`${cell} ${tone(line.buys_GJ)}`}>{percent(line.buys_GJ ?? 0)}</td>
+      <td className={`${cell} ${tone(line.buys_break_n)}`}>{signed(line.buys_break_n ?? 0)} g</td>
+      <td className={`${cell} ${tone(line.buys_hold_n)}`}>{signed(line.buys_hold_n ?? 0)} g</td>
+    </>
+  );
+}
+
+/** One line a piece: what it is, grams, and what would be lost without it. */
+export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props) {
+  const units = useUnits();
+  const { mass: m } = verdict;
+  const head = "px-1.5 pb-1 text-right align-bottom font-normal leading-4";
+  const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));
+  return (
+    <table className="w-full border-collapse text-[15px]" data-testid="ledger">
+      <caption className="sr-only">Pieces, what each weighs and what it buys</caption>
+      <thead>
+        <tr className="border-b border-ink text-[14px] text-pencil">
+          <th className="pb-1 text-left align-bottom font-normal" scope="col">
+            piece
+          </th>
+          <th className={head} scope="col">
+            weighs
+          </th>
+          <th className={head} scope="col" title="Bending stiffness EI, mean over the piece's own run">
+            bending
+          </th>
+          <th className={head} scope="col" title="Twist stiffness GJ, mean over the piece's own run">
+            twist
+          </th>
+          <th className={head} scope="col" title="Load factor at the first sign of giving way">
+            first
+            <br />
+            sign
+          </th>
+          <th className={head} scope="col" title="Load factor it holds to, after wrinkles">
+            holds
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => {
+          const id = line.piece_id!;
+          const piece = pieces.find((p) => p.id === id)!;
+          const open = id === selected;
+          return (
+            <tr key={id} className={`border-b border-rule align-top ${open ? "bg-kraft-pale" : "hover:bg-faint/60"} ${line.on ? "" : "text-pencil"}`} data-line={id}>
+              <td className="py-1.5">
+                <div className="flex items-start gap-2">
+                  <Switch.Root
+                    checked={piece.on}
+                    onCheckedChange={(on) => onSwitch(id, on)}
+                    aria-label={`${line.label}: ${piece.on ? "on, switch off to see the wing without it" : "off, switch on"}`}
+                    className="mt-0.5 h-6 w-11 shrink-0 border border-ink bg-white p-0.5 data-[state=checked]:bg-tape"
+                  >
+                    <Switch.Thumb className="block size-4.5 bg-pencil transition-transform data-[state=checked]:translate-x-5 data-[state=checked]:bg-white" />
+                  </Switch.Root>
+                  <button className="min-w-0 text-left" aria-expanded={open} onClick={() => onSelect(open ? null : id)}>
+                    <span className="block leading-5 font-medium underline decoration-rule underline-offset-3">{line.label}</span>
+                    <span className="block text-[14px] leading-4.5 text-pencil">
+                      {line.label === line.what ? "" : `${line.what}; `}
+                      {line.where}
+                      {line.on ? "" : "; switched off: what it would buy"}
+                    </span>
+                  </button>
+                </div>
+              </td>
+              <td className="px-1.5 py-1.5 text-right whitespace-nowrap">{mass(line.grams, units)}</td>
+              <Buys line={line} />
+            </tr>
+          );
+        })}
+      </tbody>
+      <tfoot>
+        <tr className="border-b border-rule text-pencil">
+          <td className="py-1">bare foam: gives way at {verdict.bare.n.toFixed(1)} g</td>
+          <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.foam_g.value, units)}</td>
+          <td colSpan={4} />
+        </tr>
+        <tr className="font-semibold">
+          <td className="py-1">the whole wing, glue {mass(m.glue_g, units)} of it</td>
+          <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.wing_g.value, units)}</td>
+          <td colSpan={4} />
+        </tr>
+      </tfoot>
+    </table>
+  );
+}

@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+
+import { client, Fault, take } from "../api/client";
+import type { AirframeFile, Conflict } from "../api/types";
+
+export interface Saving {
+  state: "saved" | "saving" | "waiting" | "kept";
+  conflict: Conflict | null;
+  /** Save over what somebody else saved. */
+  keepMine: () => void;
+  /** Take what somebody else saved; the bench puts it in place. */
+  takeTheirs: () => AirframeFile | null;
+}
+
+const PAUSE = 500;
+const AGAIN = 3000;
+
+/** Every change saved by itself once it can be computed, with the version that it was based on. */
+export function useAutosave(id: number, file: AirframeFile, computed: boolean, firstVersion: number): Saving {
+  const version = useRef(firstVersion);
+  const saved = useRef(file);
+  const busy = useRef(false);
+  const [state, setState] = useState<Saving["state"]>("saved");
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [attempt, setAttempt] = useState(0);
+
+  useEffect(() => {
+    if (file === saved.current) {
+      setState("saved");
+      return;
+    }
+    setState((s) => (s === "kept" ? s : "waiting"));
+    if (!computed || conflict || busy.current) return;
+    const timer = setTimeout(() => {
+      busy.current = true;
+      setState("saving");
+      take(client.PUT("/api/airframes/{airframe_id}", { params: { path: { airframe_id: id } }, body: { based_on: version.current, file } }))
+        .then(
+          (answer) => {
+            version.current = answer.version;
+            saved.current = file;
+            setState("saved");
+          },
+          (cause: unknown) => {
+            if (cause instanceof Fault && cause.status === 409) setConflict(cause.body as Conflict);
+            else {
+              setState("kept");
+              setTimeout(() => setAttempt((n) => n + 1), AGAIN);
+            }
+          },
+        )
+        .finally(() => {
+          busy.current = false;
+          setAttempt((n) => n + 1);
+        });
+    }, PAUSE);
+    return () => clearTimeout(timer);
+  }, [id, file, computed, conflict, attempt]);
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (state !== "saved") event.preventDefault();
+    };
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [state]);
+
+  const keepMine = useCallback(() => {
+    if (conflict) version.current = conflict.version;
+    setConflict(null);
+    setAttempt((n) => n + 1);
+  }, [conflict]);
+  const takeTheirs = useCallback(() => {
+    if (!conflict) return null;
+    version.current = conflict.version;
+    const theirs = conflict.file as unknown as AirframeFile;
+    saved.current = theirs;
+    setConflict(null);
+    return theirs;
+  }, [conflict]);
+  return { state, conflict, keepMine, takeTheirs };
+}

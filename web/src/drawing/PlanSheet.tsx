@@ -1,0 +1,251 @@
+import { type KeyboardEvent, type PointerEvent, useId, useRef } from "react";
+
+import type { Plan, PlanPiece, RibbonPiece } from "../api/types";
+import { length } from "../lib/show";
+import { useUnits } from "../session";
+import { edgesAt, pointIn, polygon, rules, useWidth } from "./frame";
+import { hatch, Hatches } from "./hatch";
+
+export type End = "from" | "to";
+
+interface Props {
+  plan: Plan;
+  ribbon?: RibbonPiece[];
+  weakest?: { y_mm: number; words: string };
+  station: number | null;
+  onStation?: (y: number) => void;
+  selected?: string | null;
+  onSelect?: (id: string | null) => void;
+  /** An end moved to y mm out and to a share of the chord there; `done` when let go. */
+  onMove?: (id: string, end: End, y: number, share: number, done: boolean) => void;
+}
+
+const INK = "#1b2430";
+const STATE_WORD = { sound: "sound", close: "close", "gives way": "gives way" } as const;
+
+/** The half wing from above, to scale, with what lies in it; under it the ribbon of reserves. */
+export function PlanSheet(props: Props) {
+  const { plan, ribbon, weakest, station, onStation, selected, onSelect, onMove } = props;
+  const units = useUnits();
+  const box = useRef<HTMLDivElement>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const width = useWidth(box);
+  const id = useId().replace(/\W/g, "");
+  const dragging = useRef<{ piece: PlanPiece; end: End } | null>(null);
+
+  const u = width ? (plan.half_span_mm * 1.06) / Math.max(width - 28, 100) : 1;
+  const xs = plan.outline.map((p) => p[1]!);
+  const [front, back] = [Math.min(...xs), Math.max(...xs)];
+  const left = -26 * u;
+  const wide = plan.half_span_mm + 26 * u + 18 * u;
+  const ribbonTop = back + 44 * u;
+  const flags = ribbon ? 64 * u : 0;
+  const top = front - 20 * u;
+  const bottom = ribbon ? ribbonTop + flags : back + 30 * u;
+  const { fine, figure } = rules(units);
+  const ticks = Array.from({ length: Math.floor(plan.half_span_mm / figure) + 1 }, (_, k) => k * figure);
+
+  function move(event: PointerEvent<SVGSVGElement>) {
+    if (!svg.current) return;
+    const at = pointIn(svg.current, event);
+    const y = Math.min(Math.max(at.y, 0), plan.half_span_mm);
+    const drag = dragging.current;
+    if (drag && onMove) {
+      const { lead, chord } = edgesAt(plan.outline, y);
+      onMove(drag.piece.piece_id, drag.end, Math.round(y), (at.x - lead) / chord, false);
+    } else if (event.pointerType === "mouse" || event.buttons) {
+      onStation?.(y);
+    }
+  }
+
+  function grab(event: PointerEvent, piece: PlanPiece, end: End) {
+    event.stopPropagation();
+    svg.current?.setPointerCapture(event.pointerId);
+    dragging.current = { piece, end };
+  }
+
+  function release(event: PointerEvent<SVGSVGElement>) {
+    const drag = dragging.current;
+    if (!drag || !svg.current || !onMove) return;
+    dragging.current = null;
+    const at = pointIn(svg.current, event);
+    const y = Math.min(Math.max(at.y, 0), plan.half_span_mm);
+    const { lead, chord } = edgesAt(plan.outline, y);
+    onMove(drag.piece.piece_id, drag.end, Math.round(y), (at.x - lead) / chord, true);
+  }
+
+  function nudge(event: KeyboardEvent, piece: PlanPiece, end: End) {
+    const step = event.shiftKey ? 10 : 1;
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [-step, 0],
+      ArrowRight: [step, 0],
+      ArrowUp: [0, -0.005 * step],
+      ArrowDown: [0, 0.005 * step],
+    };
+    const by = moves[event.key];
+    if (!by || !onMove) return;
+    event.preventDefault();
+    const [y = 0, x = 0] = piece.ends[end === "from" ? 0 : 1]!;
+    const { lead, chord } = edgesAt(plan.outline, y);
+    const out = Math.min(Math.max(y + by[0], 0), plan.half_span_mm);
+    onMove(piece.piece_id, end, out, (x - lead) / chord + by[1], true);
+  }
+
+  const chosen = plan.pieces.find((p) => p.piece_id === selected);
+  const weak = weakest && Math.min(Math.max(weakest.y_mm, 0), plan.half_span_mm);
+  return (
+    <div ref={box} className="relative select-none">
+      <svg
+        ref={svg}
+        viewBox={`${left} ${top} ${wide} ${bottom - top}`}
+        className="block w-full touch-pan-y"
+        style={{ height: (bottom - top) / u }}
+        role="group"
+        aria-label="The half wing from above, root on the left, nose at the top"
+        onPointerMove={move}
+        onPointerUp={release}
+        onPointerDown={(e) => {
+          if (e.target === svg.current) onSelect?.(null);
+          if (e.pointerType !== "mouse") move(e);
+        }}
+      >
+        <Hatches id={id} u={u} />
+        <pattern id={`${id}-rule`} width={fine} height={fine} patternUnits="userSpaceOnUse">
+          <path d={`M0 0H${fine}M0 0V${fine}`} stroke="#d5d8d1" strokeWidth={0.8 * u} fill="none" />
+        </pattern>
+        <rect x={left} y={top} width={wide} height={back + 16 * u - top} fill={`url(#${id}-rule)`} />
+        <line x1={0} x2={0} y1={top} y2={back + 16 * u} stroke={INK} strokeWidth={1} strokeDasharray="8 3 2 3" vectorEffect="non-scaling-stroke" />
+        <polygon points={polygon(plan.outline)} fill="#ffffff" fillOpacity={0.92} stroke={INK} strokeWidth={1.8} vectorEffect="non-scaling-stroke" />
+        {plan.breaks_mm.slice(1, -1).map((y) => {
+          const { lead, chord } = edgesAt(plan.outline, y);
+          return <line key={y} x1={y} x2={y} y1={lead} y2={lead + chord} stroke="#5b6470" strokeWidth={1} strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />;
+        })}
+        {plan.pieces.map((p) => (
+          <g key={p.piece_id} data-piece={p.piece_id} opacity={p.on ? 1 : 0.45} onPointerDown={() => onSelect?.(p.piece_id)} className="cursor-pointer">
+            {/* a wider ghost so that thin rods can be hit by a finger */}
+            {p.kind !== "skin" && <polygon points={polygon(p.polygon)} fill="transparent" stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />}
+            <polygon
+              points={polygon(p.polygon)}
+              fill={p.on ? hatch(id, p.family) : "none"}
+              stroke={p.piece_id === selected ? "#8a4d16" : INK}
+              strokeWidth={p.piece_id === selected ? 2.5 : p.kind === "skin" ? 0.7 : 1}
+              strokeDasharray={p.on ? undefined : "4 4"}
+              vectorEffect="non-scaling-stroke"
+            />
+          </g>
+        ))}
+        {ticks.map((y) => (
+          <text key={y} x={y} y={back + 29 * u} fontSize={13 * u} fill="#5b6470" textAnchor={y === 0 ? "start" : "middle"}>
+            {y === 0 ? "root" : length(y, units)}
+          </text>
+        ))}
+
+        {station !== null && (
+          <g pointerEvents="none">
+            <line x1={station} x2={station} y1={top} y2={back + 16 * u} stroke="#1f5f85" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+            <text
+              x={station + (station > plan.half_span_mm * 0.8 ? -5 : 5) * u}
+              y={top + 13 * u}
+              fontSize={13 * u}
+              fontWeight={600}
+              fill="#1f5f85"
+              textAnchor={station > plan.half_span_mm * 0.8 ? "end" : "start"}
+            >
+              station {length(station, units)} out
+            </text>
+          </g>
+        )}
+
+        {ribbon && (
+          <g aria-hidden="true">
+            <pattern id={`${id}-close`} width={6} height={6} patternUnits="userSpaceOnUse" patternTransform={`scale(${u})`}>
+              <rect width={6} height={6} fill="#f3e3cf" />
+              <path d="M0 6L6 0" stroke="#8a4d16" strokeWidth={1.2} />
+            </pattern>
+            <pattern id={`${id}-gives`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform={`scale(${u})`}>
+              <rect width={5} height={5} fill="#a8201a" />
+              <path d="M0 0L5 5M5 0L0 5" stroke="#ffffff" strokeWidth={0.7} />
+            </pattern>
+            {ribbon.map((r) => (
+              <g key={`${r.y_from_mm}-${r.y_to_mm}`}>
+                <rect
+                  x={r.y_from_mm}
+                  y={ribbonTop}
+                  width={r.y_to_mm - r.y_from_mm}
+                  height={22 * u}
+                  fill={r.state === "sound" ? "#e4eae2" : `url(#${id}-${r.state === "close" ? "close" : "gives"})`}
+                  stroke={INK}
+                  strokeWidth={0.8}
+                  vectorEffect="non-scaling-stroke"
+                />
+                {(r.y_to_mm - r.y_from_mm) / u > 64 && (
+                  <g>
+                    <rect x={r.y_from_mm + 4 * u} y={ribbonTop + 3 * u} width={(r.state === "gives way" ? 62 : 44) * u} height={16 * u} fill="#ffffff" fillOpacity={0.9} />
+                    <text x={r.y_from_mm + 7 * u} y={ribbonTop + 15.5 * u} fontSize={13.5 * u} fontWeight={500} fill={INK}>
+                      {STATE_WORD[r.state]}
+                    </text>
+                  </g>
+                )}
+              </g>
+            ))}
+            {weakest && weak !== undefined && (
+              <g>
+                <path d={`M${weak} ${ribbonTop + 22 * u}l${-6 * u} ${10 * u}h${12 * u}z`} fill="#a8201a" />
+                <text
+                  x={Math.min(Math.max(weak, 0), plan.half_span_mm)}
+                  y={ribbonTop + 47 * u}
+                  fontSize={15 * u}
+                  fontWeight={600}
+                  fill="#a8201a"
+                  textAnchor={weak < plan.half_span_mm * 0.3 ? "start" : weak > plan.half_span_mm * 0.7 ? "end" : "middle"}
+                >
+                  {weakest.words}
+                </text>
+              </g>
+            )}
+          </g>
+        )}
+
+        {chosen && onMove && (
+          <>
+            <Handle piece={chosen} end="from" u={u} reach={plan.half_span_mm} onGrab={grab} onNudge={nudge} />
+            <Handle piece={chosen} end="to" u={u} reach={plan.half_span_mm} onGrab={grab} onNudge={nudge} />
+          </>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+interface HandleProps {
+  piece: PlanPiece;
+  end: End;
+  u: number;
+  reach: number;
+  onGrab: (event: PointerEvent, piece: PlanPiece, end: End) => void;
+  onNudge: (event: KeyboardEvent, piece: PlanPiece, end: End) => void;
+}
+
+/** An end of the chosen piece: drag it, or move it by the arrow keys. */
+function Handle({ piece, end, u, reach, onGrab, onNudge }: HandleProps) {
+  const units = useUnits();
+  const [y = 0, x = 0] = piece.ends[end === "from" ? 0 : 1]!;
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={`${end === "from" ? "Inner" : "Outer"} end of the chosen piece; arrow keys move it, with Shift ten times as far`}
+      aria-valuenow={Math.round(y)}
+      aria-valuemin={0}
+      aria-valuemax={Math.round(reach)}
+      aria-valuetext={`${length(y, units)} out`}
+      data-end={end}
+      className="cursor-grab touch-none"
+      onKeyDown={(e) => onNudge(e, piece, end)}
+      onPointerDown={(e) => onGrab(e, piece, end)}
+    >
+      <circle cx={y} cy={x} r={20 * u} fill="transparent" />
+      <circle cx={y} cy={x} r={8 * u} fill="#ffffff" stroke="#8a4d16" strokeWidth={3} vectorEffect="non-scaling-stroke" />
+    </g>
+  );
+}

@@ -1,0 +1,54 @@
+import type { Units } from "../api/types";
+
+/** Writing figures the way a builder of either system reads them. Reading what was typed is the server's. */
+
+export function trim(value: number, decimals: number): string {
+  const text = value.toFixed(decimals);
+  const short = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  return short === "-0" ? "0" : short;
+}
+
+/** Two or three figures, as many as an estimate is known to. */
+export function rough(value: number): string {
+  const size = Math.abs(value);
+  return trim(value, size >= 100 ? 0 : size >= 10 ? 0 : size >= 1 ? 1 : 2);
+}
+
+export function length(mm: number, units: Units): string {
+  if (units === "metric") return `${trim(mm, Math.abs(mm) < 10 ? 1 : 0)} mm`;
+  return inches(mm);
+}
+
+function inches(mm: number): string {
+  const parts = Math.round((Math.abs(mm) / 25.4) * 64);
+  const whole = Math.floor(parts / 64);
+  let top = parts % 64;
+  let bottom = 64;
+  while (top > 0 && top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  const fraction = top ? `${top}/${bottom}` : "";
+  const figure = [whole || !top ? String(whole) : "", fraction].filter(Boolean).join(" ");
+  return `${mm < 0 ? "−" : ""}${figure} in`;
+}
+
+export function mass(grams: number, units: Units): string {
+  if (units === "metric") return `${trim(grams, Math.abs(grams) < 10 ? 1 : 0)} g`;
+  const oz = grams / 28.349523125;
+  if (Math.abs(oz) >= 16) {
+    const whole = Math.trunc(oz / 16);
+    return `${whole} lb ${trim(Math.abs(oz - whole * 16), 1)} oz`;
+  }
+  return `${trim(oz, 2)} oz`;
+}
+
+export function percent(share: number): string {
+  const value = share * 100;
+  return `${value > 0 ? "+" : ""}${trim(value, Math.abs(value) < 10 ? 1 : 0)} %`;
+}
+
+export function signed(value: number, decimals = 1): string {
+  const text = trim(value, decimals);
+  return value > 0 && text !== "0" ? `+${text}` : text.replace("-", "−");
+}

@@ -1,0 +1,38 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+
+import { client, take } from "../api/client";
+import { useAdopt, useSession } from "../session";
+
+/** The strip above every screen: where one is, whose workshop it is, units, the way out. */
+export function TopBar({ children, actions }: { children?: ReactNode; actions?: ReactNode }) {
+  const session = useSession();
+  const adopt = useAdopt();
+  const other = session.units === "metric" ? "inch" : "metric";
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 border-ink bg-sheet px-4 py-1.5">
+      <Link to="/" className="flex items-center gap-2 text-lg font-semibold">
+        <img src="/icon.svg" alt="" className="size-7" />
+        Fletcher
+      </Link>
+      <div className="flex min-w-0 flex-1 items-center gap-3">{children}</div>
+      {actions}
+      <button
+        className="btn"
+        aria-label={`Units: ${session.units}. Change to ${other}`}
+        onClick={() =>
+          void take(client.PUT("/api/session/units", { body: { units: other } })).then(adopt, () => undefined)
+        }
+      >
+        {session.units === "metric" ? "mm, g" : "in, oz"}
+      </button>
+      <span className="text-[15px] text-pencil max-sm:hidden">{session.workshop?.name}</span>
+      <button
+        className="btn btn-quiet px-1"
+        onClick={() => void take(client.DELETE("/api/session")).then(adopt, () => undefined)}
+      >
+        Leave
+      </button>
+    </header>
+  );
+}

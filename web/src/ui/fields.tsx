@@ -1,0 +1,211 @@
+import { createContext, type ReactNode, useContext, useEffect, useId, useRef, useState } from "react";
+
+import { client, Fault, take } from "../api/client";
+import type { Said, Units } from "../api/types";
+import { useUnits } from "../session";
+
+/** Faults of the description as the server told them, by the path of their field. */
+export const Faults = createContext<Said[]>([]);
+
+export function useFault(path: string): string | null {
+  const found = useContext(Faults).find((p) => p.field === path);
+  return found ? `${found.what} ${found.right}`.trim() : null;
+}
+
+interface FrameProps {
+  label: string;
+  hint?: ReactNode;
+  fault: string | null;
+  children: (ids: { id: string; describedBy: string | undefined; invalid: boolean }) => ReactNode;
+}
+
+function Frame({ label, hint, fault, children }: FrameProps) {
+  const id = useId();
+  const describedBy = fault ? `${id}-fault` : hint ? `${id}-hint` : undefined;
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="block text-[15px] font-medium">
+        {label}
+      </label>
+      {children({ id, describedBy, invalid: fault !== null })}
+      {fault ? (
+        <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[15px] font-medium text-gives">
+          {fault}
+        </p>
+      ) : (
+        hint && (
+          <p id={`${id}-hint`} className="mt-0.5 text-[14px] text-pencil">
+            {hint}
+          </p>
+        )
+      )}
+    </div>
+  );
+}
+
+export type Kind = "length" | "mass" | "speed" | "angle" | "density" | "number" | "percent";
+
+const KIND_FACTOR: Record<Kind, number> = {
+  length: 1, mass: 1, speed: 1, angle: 1, density: 1, number: 1, percent: 100,
+}; // prettier-ignore
+
+async function written(value: number | null, kind: Kind): Promise<string> {
+  if (value === null) return "";
+  // a bare number of the core's own unit, read back by the server in the person's units
+  const unit: Record<Kind, string> = { length: "mm", mass: "g", speed: "m/s", angle: "deg", density: "kg/m3", number: "", percent: "%" };
+  const text = `${Number((value * KIND_FACTOR[kind]).toPrecision(8))} ${unit[kind]}`.trim();
+  return (await take(client.GET("/api/measure", { params: { query: { text, kind } } }))).shown;
+}
+
+interface MeasureProps {
+  label: string;
+  path: string;
+  kind: Kind;
+  value: number | null;
+  onChange: (value: number) => void;
+  /** What an emptied field means, where empty is allowed. */
+  onEmpty?: () => void;
+  hint?: ReactNode;
+}
+
+/** A length, weight or speed typed as people speak it. What was typed stays until it is right. */
+export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint }: MeasureProps) {
+  const units = useUnits();
+  const [text, setText] = useState("");
+  const [misread, setMisread] = useState<string | null>(null);
+  const typing = useRef(false);
+  const asked = useRef(0);
+  const fault = useFault(path);
+
+  useEffect(() => {
+    if (typing.current) return;
+    let current = true;
+    written(value, kind).then(
+      (shown) => {
+        if (current && !typing.current) setText(shown);
+      },
+      () => undefined,
+    );
+    return () => {
+      current = false;
+    };
+  }, [value, kind, units]);
+
+  function read(typed: string) {
+    const ticket = ++asked.current;
+    if (!typed.trim() && onEmpty) {
+      setMisread(null);
+      onEmpty();
+      return;
+    }
+    take(client.GET("/api/measure", { params: { query: { text: typed, kind } } })).then(
+      (measure) => {
+        if (ticket !== asked.current) return;
+        setMisread(null);
+        onChange(measure.value);
+      },
+      (cause: unknown) => {
+        if (ticket === asked.current) setMisread(cause instanceof Fault ? sentence(cause) : "It cannot be read.");
+      },
+    );
+  }
+
+  return (
+    <Frame label={label} hint={hint} fault={misread ?? fault}>
+      {({ id, describedBy, invalid }) => (
+        <input
+          id={id}
+          className="entry"
+          inputMode="text"
+          autoComplete="off"
+          value={text}
+          aria-invalid={invalid}
+          aria-describedby={describedBy}
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => {
+            typing.current = true;
+            setText(e.target.value);
+            read(e.target.value);
+          }}
+          onBlur={() => {
+            typing.current = false;
+            if (!misread && !fault && value !== null) written(value, kind).then(setText, () => undefined);
+          }}
+        />
+      )}
+    </Frame>
+  );
+}
+
+function sentence(fault: Fault): string {
+  const said = fault.problems[0];
+  const text = said ? `${said.what} ${said.right}`.trim() : fault.message;
+  return text[0] ? text[0].toUpperCase() + text.slice(1) : text;
+}
+
+interface TextProps {
+  label: string;
+  path: string;
+  value: string;
+  onChange: (value: string) => void;
+  hint?: ReactNode;
+  long?: boolean;
+  type?: "text" | "password";
+  autoComplete?: string;
+}
+
+export function TextField({ label, path, value, onChange, hint, long, type = "text", autoComplete }: TextProps) {
+  const fault = useFault(path);
+  return (
+    <Frame label={label} hint={hint} fault={fault}>
+      {({ id, describedBy, invalid }) => {
+        const common = {
+          id,
+          className: long ? "entry min-h-20 py-1.5" : "entry",
+          value,
+          "aria-invalid": invalid,
+          "aria-describedby": describedBy,
+          onChange: (e: { target: { value: string } }) => onChange(e.target.value),
+        };
+        return long ? <textarea {...common} rows={3} /> : <input {...common} type={type} autoComplete={autoComplete ?? "off"} />;
+      }}
+    </Frame>
+  );
+}
+
+interface ChoiceProps<T extends string> {
+  label: string;
+  path: string;
+  value: T;
+  onChange: (value: T) => void;
+  options: { value: T; label: string }[];
+  hint?: ReactNode;
+}
+
+export function ChoiceField<T extends string>({ label, path, value, onChange, options, hint }: ChoiceProps<T>) {
+  const fault = useFault(path);
+  return (
+    <Frame label={label} hint={hint} fault={fault}>
+      {({ id, describedBy, invalid }) => (
+        <select
+          id={id}
+          className="entry"
+          value={value}
+          aria-invalid={invalid}
+          aria-describedby={describedBy}
+          onChange={(e) => onChange(e.target.value as T)}
+        >
+          {options.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </Frame>
+  );
+}
+
+export function unitsWord(units: Units): string {
+  return units === "metric" ? "230, 23 cm or 9 in" : "9, 9 1/16 in or 23 cm";
+}
