@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from .answer.checks import cautions, problems
 from .answer.drawing import plan_drawing, slice_drawing
 from .answer.sampling import SAMPLES, sample, typical
-from .answer.solve import Sections, Solved, sections_of, solve
+from .answer.solve import Solved, sections_of, solve
 from .answer.verdict import (
     CLOSE,
     SOUND,
@@ -33,8 +33,8 @@ from .answer.words import how, label, place, what, where
 from .answer.working import workings
 from .catalogue import Spread, catalogue
 from .failure import MODES, Finding
-from .model import Airframe, Refused, Scheme
 from .geometry.planform import NODE_GAP
+from .model import Airframe, Refused, Scheme
 from .sections import WingLayout, spreads, twist_stiffness, wing_layout
 from .units import System
 

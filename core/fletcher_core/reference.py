@@ -52,7 +52,7 @@ WEB_CLEARANCE = 0.3
 _FACES = {"both": (1, -1), "upper": (1,), "top": (1,), "lower": (-1,), "bottom": (-1,)}
 
 
-class ReferenceError_(ValueError):
+class NotAReference(ValueError):
     """The file is not a section reference that this program can read."""
 
 
@@ -78,7 +78,7 @@ def _aerofoil(case: dict[str, Any]) -> NacaAerofoil | FlatPlate | CoordinateAero
         return FlatPlate(thickness_mm=case["plate_thickness_mm"])
     if "points" in case:
         return CoordinateAerofoil(points=case["points"])
-    raise ReferenceError_(f"case {case.get('name')!r}: no outline (naca, plate_thickness_mm or points)")
+    raise NotAReference(f"case {case.get('name')!r}: no outline (naca, plate_thickness_mm or points)")
 
 
 def _members(spars: list[dict[str, Any]], outline: Outline) -> tuple[Members, list[dict[str, Any]]]:
@@ -103,9 +103,9 @@ def _members(spars: list[dict[str, Any]], outline: Outline) -> tuple[Members, li
             ix, iz = w * t**3 / 12, t * w**3 / 12
             rows.append((x, spar["z_mm"], w * t, ix, iz, rectangle_constant(w, t), w * t, ix, iz, t, w, 1.0, 0.0))
         else:
-            raise ReferenceError_(f"spar shape {shape!r} is not known (rod, tube, strip, web)")
+            raise NotAReference(f"spar shape {shape!r} is not known (rod, tube, strip, web)")
     columns = np.array(rows, dtype=float).T[:, :, None]
-    return Members(*columns, oblique=np.ones(len(rows))), spars
+    return Members(*[*columns, np.ones(len(rows))]), spars
 
 
 def _sheets(skins: list[dict[str, Any]]) -> tuple[Sheets, list[dict[str, Any]]]:
@@ -113,7 +113,7 @@ def _sheets(skins: list[dict[str, Any]]) -> tuple[Sheets, list[dict[str, Any]]]:
     for skin in skins:
         faces = _FACES.get(str(skin.get("surface")))
         if faces is None:
-            raise ReferenceError_(f"skin surface {skin.get('surface')!r} is not known (both, upper, lower)")
+            raise NotAReference(f"skin surface {skin.get('surface')!r} is not known (both, upper, lower)")
         a, b = float(skin["x_from"]), float(skin["x_to"])
         for face in faces:
             wraps = len(faces) == 2
@@ -128,9 +128,7 @@ def _sheets(skins: list[dict[str, Any]]) -> tuple[Sheets, list[dict[str, Any]]]:
 def _covered(layout: SectionLayout) -> float:
     """Share of the outline's length that skins cover."""
     outline = layout.outline
-    around = sum(
-        float(np.hypot(np.diff(outline.x[0]), np.diff(f[0])).sum()) for f in (outline.upper, outline.lower)
-    )
+    around = sum(float(np.hypot(np.diff(outline.x[0]), np.diff(f[0])).sum()) for f in (outline.upper, outline.lower))
     return float(sheet_geometry(outline, layout.sheets).length.sum()) / around
 
 
@@ -176,8 +174,8 @@ def evaluate_case(case: dict[str, Any]) -> list[Row]:
 
 def check(document: dict[str, Any]) -> list[Row]:
     """Every quantity of every case of a reference document."""
-    if document.get("format") != "section-reference" or document.get("version") != 1:
-        raise ReferenceError_('not a "section-reference" file of version 1')
+    if not isinstance(document, dict) or document.get("format") != "section-reference" or document.get("version") != 1:
+        raise NotAReference('not a "section-reference" file of version 1')
     return [row for case in document["cases"] for row in evaluate_case(case)]
 
 

@@ -21,7 +21,7 @@ _Z90 = 1.2815515655446004
 @lru_cache(maxsize=64)
 def _normals(columns: int) -> Array:
     draws = qmc.LatinHypercube(d=columns, seed=SEED).random(SAMPLES)
-    return np.asarray(norm.ppf(draws))
+    return np.asarray(norm.ppf(draws), dtype=float)
 
 
 def sample(table: Mapping[str, Spread]) -> dict[str, Array]:
@@ -35,9 +35,9 @@ def sample(table: Mapping[str, Spread]) -> dict[str, Array]:
     z = _normals(len(names)) if names else np.zeros((SAMPLES, 0))
     drawn = {}
     for column, name in enumerate(names):
-        low, typical, high = table[name]
-        side = np.where(z[:, column] < 0, np.log(typical / low), np.log(high / typical))
-        drawn[name] = typical * np.exp(side * z[:, column] / _Z90)
+        low, middle, high = table[name]
+        side = np.where(z[:, column] < 0, float(np.log(middle / low)), float(np.log(high / middle)))
+        drawn[name] = middle * np.exp(side * z[:, column] / _Z90)
     return drawn
 
 

@@ -77,7 +77,7 @@ def where(piece: Any, system: System) -> str:
 
 
 def how(finding: Finding, airframe: Airframe, scheme: Scheme) -> str:
-    """"the top film wrinkles", for a finding."""
+    """ "the top film wrinkles", for a finding."""
     if finding.piece is None:
         thing = "board's paper" if finding.mode.startswith("skin") else "foam"
     else:

@@ -13,13 +13,16 @@ from .solve import Solved
 from .verdict import Mass, Spreaded, Step, Working
 from .words import how, place
 
+_RAISED = str.maketrans("0123456789-", "⁰¹²³⁴⁵⁶⁷⁸⁹⁻")
+
 
 def _number(value: float, digits: int = 3) -> str:
-    if value == 0 or not np.isfinite(value):
-        return str(value)
+    if abs(value) < 1e-12:
+        return "0"
     if 0.01 <= abs(value) < 1e5:
-        return f"{value:.{max(0, digits - 1 - int(np.floor(np.log10(abs(value)))))}f}"
-    return f"{value:.{digits - 1}e}"
+        return f"{value:.{max(0, digits - 1 - int(np.floor(np.log10(abs(value)))))}f}".replace("-", "−")
+    mantissa, power = f"{value:.{digits - 1}e}".split("e")
+    return f"{mantissa} × 10{str(int(power)).translate(_RAISED)}".replace("-", "−")
 
 
 def _range(figure: Spreaded, unit: str) -> Step:
@@ -45,7 +48,9 @@ def _loads(solved: Solved, k: int, flying_g: float) -> list[Step]:
             value=f"{_number(float(np.trapezoid(solved.loads.lift[0], solved.layout.plan.y)))} N a half, at 1 g",
             source="Schrenk 1940",
         ),
-        Step(label="Shear force here", formula="integral from the tip", value=f"{_number(float(f.shear[0, k]))} N at 1 g"),
+        Step(
+            label="Shear force here", formula="integral from the tip", value=f"{_number(float(f.shear[0, k]))} N at 1 g"
+        ),
         Step(
             label="Bending moment here",
             formula="integral of the shear force from the tip",
@@ -85,7 +90,7 @@ def workings(
     p = solved.properties
     applied, allowable = float(finding.applied[0, k]), float(finding.allowable[0])
     section = [
-        Step(label="EI, bending stiffness here", formula="sum of E × (own I + slip × A × arm²), foam displaced taken off",
+        Step(label="EI, bending stiffness here", formula="sum of E × (own I + slip × A × arm²), less displaced foam",
              value=f"{_number(float(p.EIxx[0, k]))} N mm²", source="Bruhn 1973; slip by EN 1995-1-1 Annex B"),
         Step(label="Neutral axis here", formula="sum of E A z / sum of E A",
              value=f"{_number(float(p.z0[0, k]))} mm above the chord line"),
@@ -155,7 +160,9 @@ def workings(
             value=f"{_number(float(solved.GJ[0, 0]))} N mm²",
             source="Timoshenko and Goodier 1951; Kantorovich and Krylov 1958",
         ),
-        Step(label="Twist at the tip", formula="torque / GJ, integrated from the root", value=f"{_number(twist.value)}°"),
+        Step(
+            label="Twist at the tip", formula="torque / GJ, integrated from the root", value=f"{_number(twist.value)}°"
+        ),
         _range(twist, "°"),
     ]
     mass_steps = [
@@ -175,7 +182,7 @@ def workings(
     ]
     worst = how(finding, layout.airframe, layout.scheme)
     return [
-        Working(figure="break", title=f"Why it gives way at {_number(n, 2)} g, {here}: {worst}", steps=break_steps),
+        Working(figure="break", title=f"Why it gives way at {n:.1f} g, {here}: {worst}", steps=break_steps),
         Working(figure="bend", title="How far the tip bends at the limit load", steps=bend_steps),
         Working(figure="twist", title="How far the tip twists at the limit load and top speed", steps=twist_steps),
         Working(figure="mass", title="What it weighs", steps=mass_steps),

@@ -24,8 +24,8 @@ Array = NDArray[np.float64]
 def after_wrinkling(wing: LoadedWing) -> LoadedWing | None:
     """The same wing with every sheet on the pressed (upper) face at its wrinkling stress; None without one.
 
-    It is taken for the whole face at once, which is on the safe side: parts of the face nearer to
-    the neutral axis wrinkle later than its highest part.
+    The face keeps the stress that each part of it had when its worst part wrinkled. That is on the
+    safe side: parts nearer to the neutral axis could still take more.
     """
     pressed = np.array([row.face > 0 for row in wing.layout.sheet_rows], dtype=bool)
     if not pressed.any():
@@ -36,10 +36,19 @@ def after_wrinkling(wing: LoadedWing) -> LoadedWing | None:
     thickness = np.array([row.t for row in wing.layout.sheet_rows])
     limit = wrinkling_stress(m.sheet_Et / thickness, m.foam.E[:, None], m.foam.G[:, None])
     per_width = (limit * thickness * m.sheet_on * pressed)[:, :, None]  # N/mm, (V, P, 1)
-    length, x, z = (getattr(sheet, k).sum(axis=2) for k in ("length", "x", "z"))
-    force = (per_width * length).sum(axis=1)
-    moment_z = (per_width * x).sum(axis=1) - force * p.x0
-    moment_x = (per_width * z).sum(axis=1) - force * p.z0
+    shape = wing.forces.moment.shape
+    force, moment_x, moment_z = np.zeros(shape), np.zeros(shape), np.zeros(shape)
+    for row in np.flatnonzero(pressed):
+        length = sheet.length[row]
+        safe = np.where(length > 0, length, 1.0)
+        strain = wing.strain((sheet.x[row] / safe)[None], (sheet.z[row] / safe)[None])
+        worst = np.minimum(np.where(length > 0, strain, 0.0).min(axis=-1), -1e-15)
+        share = np.clip(strain / worst[..., None], 0.0, 1.0)
+        force += per_width[:, row] * (share * length).sum(axis=-1)
+        moment_z += per_width[:, row] * (share * sheet.x[row]).sum(axis=-1)
+        moment_x += per_width[:, row] * (share * sheet.z[row]).sum(axis=-1)
+    moment_z -= force * p.x0
+    moment_x -= force * p.z0
     det = p.EIxx * p.EIzz - p.EIxz**2
     kz = -(moment_x * p.EIzz - moment_z * p.EIxz) / det
     kx = -(moment_z * p.EIxx - moment_x * p.EIxz) / det

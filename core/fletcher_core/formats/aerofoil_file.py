@@ -28,11 +28,14 @@ class AerofoilFileError(Refused):
 
 
 def _numbers(line: str) -> Point | None:
-    parts = line.replace(",", " ").replace(";", " ").split()
+    parts = [part.strip(",;") for part in line.split()]
+    if len(parts) == 1:
+        parts = line.replace(";", ",").split(",")
     if len(parts) != 2:
         return None
     try:
-        return float(parts[0]), float(parts[1])
+        # what is left of commas now are decimal commas
+        return float(parts[0].replace(",", ".")), float(parts[1].replace(",", "."))
     except ValueError:
         return None
 
@@ -42,7 +45,9 @@ _EXAMPLE = "Each line after the name should hold two numbers, such as “0.95 0.
 
 def _read_points(text: str) -> tuple[str, list[list[Point]]]:
     """(name, blocks of points parted by empty lines)."""
-    name, blocks, current, seen_numbers = "", [], [], False
+    name, seen_numbers = "", False
+    blocks: list[list[Point]] = []
+    current: list[Point] = []
     for number, raw in enumerate(text.splitlines(), start=1):
         line = raw.strip().lstrip("\ufeff")
         if not line:

@@ -63,5 +63,5 @@ class Outline:
         lower = np.interp(share, XI, self.profile.lower) * self.z_scale
         return upper, lower
 
-    def take(self, index: Array | slice) -> Outline:
+    def take(self, index: NDArray[np.intp]) -> Outline:
         return Outline(self.profile, self.chord[index], self.z_scale[index])

@@ -52,7 +52,7 @@ class Planform:
 
     def at(self, y: Array | float) -> tuple[Array, Array]:
         """Chord and leading edge at any place(s) along the span, mm."""
-        return np.interp(y, self.y, self.chord), np.interp(y, self.y, self.x_le)
+        return np.asarray(np.interp(y, self.y, self.chord)), np.asarray(np.interp(y, self.y, self.x_le))
 
     def outline(self, profile: Profile) -> Outline:
         """Outlines of the sections cut square to the axis: narrower than the chord where it is swept."""

@@ -2,6 +2,6 @@
 
 from .flight import PRESETS, Preset
 from .lift import lift_per_newton
-from .wing import GRAVITY, AIR_DENSITY, WingLoads, wing_loads
+from .wing import AIR_DENSITY, GRAVITY, WingLoads, wing_loads
 
 __all__ = ["AIR_DENSITY", "GRAVITY", "PRESETS", "Preset", "WingLoads", "lift_per_newton", "wing_loads"]

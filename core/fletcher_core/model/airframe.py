@@ -28,7 +28,9 @@ class NacaAerofoil(Described):
         if not re.fullmatch(r"\d{4}", code):
             raise fault("", "“{code}” is not four digits.", "Type four digits, such as 2412 or 0012.", code=code[:20])
         if not 3 <= int(code[2:]) <= 35:
-            raise fault("", f"{int(code[2:])} % thick is not a wing.", "The last two digits are the thickness: 03 to 35.")
+            raise fault(
+                "", f"{int(code[2:])} % thick is not a wing.", "The last two digits are the thickness: 03 to 35."
+            )
         if (code[0] == "0") != (code[1] == "0"):
             raise fault(
                 "",
@@ -58,7 +60,11 @@ class CoordinateAerofoil(Described):
         if any(not math.isfinite(v) for p in self.points for v in p):
             raise fault("points", "A point is not a number.", "Every point needs two plain numbers.")
         if min(xs) < -0.05 or max(xs) > 1.05 or max(xs) - min(xs) < 0.9:
-            raise fault("points", "The points do not run from the nose to the trailing edge.", "x should go from 0 at the nose to 1.")
+            raise fault(
+                "points",
+                "The points do not run from the nose to the trailing edge.",
+                "x should go from 0 at the nose to 1.",
+            )
         nose = xs.index(min(xs))
         if nose < 2 or nose > len(xs) - 3:
             raise fault("points", "Only one face is given.", "Give points for the upper and the lower face.")

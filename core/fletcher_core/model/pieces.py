@@ -135,7 +135,9 @@ class Skin(_Sheet):
             )
         if self.nose_lap_mm and self.x_from > 0:
             raise fault(
-                "nose_lap_mm", "A lap round the nose needs a skin that starts there.", "Start at 0 %, or set the lap to 0."
+                "nose_lap_mm",
+                "A lap round the nose needs a skin that starts there.",
+                "Start at 0 %, or set the lap to 0.",
             )
         return self
 

@@ -47,7 +47,9 @@ class Refused(ValueError):
 
 def fault(field: str, what: str, right: str, **facts: Measure | str) -> PydanticCustomError:
     """The error a validator raises: at which field below it, what is wrong, what would be right."""
-    return PydanticCustomError("fault", "{what} {right}", {"field": field, "what": what, "right": right, "facts": facts})
+    return PydanticCustomError(
+        "fault", "{what} {right}", {"field": field, "what": what, "right": right, "facts": facts}
+    )
 
 
 def _schema_of(model: type[BaseModel], loc: tuple[str | int, ...]) -> tuple[dict[str, Any], tuple[str | int, ...]]:
@@ -90,7 +92,7 @@ def _range(node: dict[str, Any], kind: Any, system: System) -> str:
         return f"It can be from {show(low, kind, system)} to {show(high, kind, system)}."
     if low is not None:
         return f"It can be {show(low, kind, system)} or more."
-    return f"It can be at most {show(high, kind, system)}."
+    return f"It can be at most {show(float(high or 0), kind, system)}."
 
 
 def explain(

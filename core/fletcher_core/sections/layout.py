@@ -87,7 +87,7 @@ class WingLayout:
     def outline(self) -> Outline:
         return self.section.outline
 
-    def take(self, index: Array) -> WingLayout:
+    def take(self, index: NDArray[np.intp]) -> WingLayout:
         """The same at fewer stations, for what needs no fine steps."""
 
         def pick(record: Any) -> Any:
@@ -224,7 +224,9 @@ def _board_paper(airframe: Airframe, plan: Planform) -> list[SheetRow]:
     whole, none = np.ones_like(plan.y), np.zeros_like(plan.y)
     tip = plan.half_span
     return [
-        SheetRow(None, airframe.wing.core.material, 1, f, none, whole, board.paper_thickness.typical, False, False, 0, tip)
+        SheetRow(
+            None, airframe.wing.core.material, 1, f, none, whole, board.paper_thickness.typical, False, False, 0, tip
+        )
         for f in (1, -1)
     ]
 
@@ -333,7 +335,10 @@ def spreads(layout: WingLayout) -> dict[str, Spread]:
             board = cat.board[sheet.material]
             t, E, strength = board.paper_thickness, board.paper_E_along, board.paper_tension_along
             across = board.paper_E_across
-            assert t is not None and E is not None and strength is not None and across is not None
+            assert t is not None
+            assert E is not None
+            assert strength is not None
+            assert across is not None
             Et = Spread(*(e * t.typical for e in E))
             figures = {
                 "Et": Et,
@@ -344,7 +349,12 @@ def spreads(layout: WingLayout) -> dict[str, Spread]:
             }
         else:
             skin = cat.skin[sheet.material]
-            figures = {"Et": skin.Et_along, "Gt": skin.Gt, "mass": skin.area_mass, "tension": skin.tension_N_per_mm_along}
+            figures = {
+                "Et": skin.Et_along,
+                "Gt": skin.Gt,
+                "mass": skin.area_mass,
+                "tension": skin.tension_N_per_mm_along,
+            }
             own_glue = cat.glue.get(getattr(layout.scheme.pieces[sheet.piece], "glue", None) or "")
             if own_glue is not None and isinstance(own_glue.lap_on_foam, Spread):
                 name = getattr(layout.scheme.pieces[sheet.piece], "glue", "")

@@ -35,9 +35,7 @@ def section_materials(layout: WingLayout, values: Values, on: Array) -> SectionM
     """
     count = on.shape[0]
     pieces, rows = member_pieces(layout), layout.member_rows
-    E = _columns(
-        [values[f"stock.{p.material}.E"] * r.grain_factor for p, r in zip(pieces, rows, strict=True)], count
-    )
+    E = _columns([values[f"stock.{p.material}.E"] * r.grain_factor for p, r in zip(pieces, rows, strict=True)], count)
     area = layout.section.members.area.max(axis=1, initial=0.0)
     width = layout.bond_width.mean(axis=1) if rows else np.zeros(0)
     bond = np.array([catalogue().glue[p.glue].bond for p in pieces])

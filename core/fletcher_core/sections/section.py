@@ -128,7 +128,7 @@ class SectionMaterials:
 
 def no_members(stations: int) -> Members:
     empty = np.zeros((0, stations))
-    return Members(*([empty] * 13), oblique=np.zeros(0))
+    return Members(*[*[empty] * 13, np.zeros(0)])
 
 
 def no_sheets(stations: int) -> Sheets:

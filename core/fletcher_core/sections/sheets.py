@@ -98,7 +98,5 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
             xe, z_mid = run[6, :, edge], 0.5 * (outline.upper[:, edge] + outline.lower[:, edge])
             high = np.abs(run[7, :, edge] - z_mid) * present
             ze = z_mid + 0.5 * face * high
-            moments[:, p, :, slot] = high * np.stack(
-                [np.ones_like(ze), xe, ze, xe**2, ze**2 + high**2 / 12, xe * ze]
-            )
+            moments[:, p, :, slot] = high * np.stack([np.ones_like(ze), xe, ze, xe**2, ze**2 + high**2 / 12, xe * ze])
     return SheetGeometry(*moments, *ends)

@@ -130,7 +130,9 @@ def _solve(
 
     along, across, volume = h / (G * dx), 0.5 * dx / (G * h), h * dx
     for i, j in _PAIRS:
-        term = _X_GRADIENT[i, j] * along + _Z_GRADIENT[i, j] * across if _Z_GRADIENT[i, j] else _X_GRADIENT[i, j] * along
+        term = (
+            _X_GRADIENT[i, j] * along + _Z_GRADIENT[i, j] * across if _Z_GRADIENT[i, j] else _X_GRADIENT[i, j] * along
+        )
         own[i, j][..., :-1] += term
         own[i, j][..., 1:] += term
     for i in range(3):

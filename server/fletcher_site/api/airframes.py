@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
+from fletcher_core.model import AirframeFile
 from ninja import Router
 from ninja.errors import HttpError
-
-from fletcher_core.model import AirframeFile
+from ninja.responses import Status
 
 from ..workshop import storage
 from ..workshop.models import Airframe
@@ -32,16 +32,16 @@ def cards(request: HttpRequest) -> list[Card]:
     return [
         Card(
             id=a.pk, name=a.name, version=a.version, updated=a.updated,
-            use=a.document.get("flight", {}).get("use", ""), **{k: v for k, v in a.summary.items() if k != "ultimate_n"},
+            use=a.document["flight"]["use"], **a.summary,
         )
         for a in membership(request).workshop.airframes.all()
     ]  # fmt: skip
 
 
 @router.post("", response={201: Saved, 422: Problems}, operation_id="create_airframe")
-def create(request: HttpRequest, file: AirframeFile) -> tuple[int, Saved]:
+def create(request: HttpRequest, file: AirframeFile) -> Status[Saved]:
     airframe = storage.create(membership(request).workshop, file, request.user)
-    return 201, _saved(airframe)
+    return Status(201, _saved(airframe))
 
 
 @router.get("/{airframe_id}", response={200: Saved, 404: Problems}, operation_id="open_airframe")
@@ -61,9 +61,9 @@ def save(request: HttpRequest, airframe_id: int, save: Save) -> Saved:
 
 
 @router.delete("/{airframe_id}", response={204: None, 404: Problems}, operation_id="delete_airframe")
-def delete(request: HttpRequest, airframe_id: int) -> tuple[int, None]:
+def delete(request: HttpRequest, airframe_id: int) -> Status[None]:
     _own(request, airframe_id).delete()
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/{airframe_id}/revisions", response=list[RevisionOut], operation_id="list_revisions")

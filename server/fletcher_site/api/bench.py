@@ -6,9 +6,6 @@ from functools import lru_cache
 from typing import Any, get_args
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
-from pydantic import BaseModel
-
 from fletcher_core.answer.suggest import start, suggest
 from fletcher_core.answer.verdict import Slice, Verdict
 from fletcher_core.catalogue import Spread, catalogue
@@ -36,6 +33,8 @@ from fletcher_core.model import (
 )
 from fletcher_core.model.airframe import Use
 from fletcher_core.units import Kind, MeasureError, parse, show
+from ninja import Router
+from pydantic import BaseModel
 
 from .shapes import AerofoilText, CatalogueOut, Choice, Evaluation, MeasureOut, PieceWish, PresetOut, Problems
 from .who import signed_in, units
@@ -75,9 +74,7 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
             tags["paper_faced"] = "yes" if entry.paper_faced else "no"
         if hasattr(entry, "spread"):
             tags["spreads"] = "yes" if entry.spread is not None else "no"
-        found.append(
-            Choice(id=key, label=entry.label, note=entry.note, basis=entry.source, figures=figures, tags=tags)
-        )
+        found.append(Choice(id=key, label=entry.label, note=entry.note, basis=entry.source, figures=figures, tags=tags))
     return found
 
 
@@ -112,9 +109,7 @@ def aerofoil(request: HttpRequest, aerofoil: AerofoilText) -> CoordinateAerofoil
 @router.post("/evaluate", response={200: Verdict, 422: Problems}, operation_id="evaluate")
 def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The verdict on an airframe and a scheme, saved or not."""
-    verdict = evaluate(
-        evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm
-    )
+    verdict = evaluate(evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm)
     # the verdict is a validated model already; writing it once more through the router would double the time
     return HttpResponse(verdict.model_dump_json(), content_type="application/json")
 

@@ -8,10 +8,10 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
-from ninja import Router
-from ninja.throttling import AnonRateThrottle
-
 from fletcher_core.model import Problem, Refused
+from ninja import Router
+from ninja.responses import Status
+from ninja.throttling import AnonRateThrottle
 
 from ..workshop import demo
 from ..workshop.models import Membership, Workshop
@@ -46,7 +46,11 @@ def sign_in(request: HttpRequest, sign_in: SignIn) -> SessionOut:
     user = authenticate(request, username=sign_in.name, password=sign_in.password)
     if user is None:
         raise Refused(
-            [Problem(("password",), "name or password", "They do not belong together.", "Check both, or open the demo.")]
+            [
+                Problem(
+                    ("password",), "name or password", "They do not belong together.", "Check both, or open the demo."
+                )
+            ]
         )
     login(request, user)
     return _state(request)
@@ -103,9 +107,9 @@ def choose_units(request: HttpRequest, choice: UnitChoice) -> SessionOut:
 
 
 @router.post("/demo/reset", response={204: None, 403: Problems}, auth=signed_in, operation_id="reset_demo")
-def reset_demo(request: HttpRequest) -> tuple[int, None]:
+def reset_demo(request: HttpRequest) -> Status[None]:
     """Put the demo workshop back as it shipped."""
     if not membership(request).workshop.is_demo:
         raise Refused([Problem(("",), "demo", "This is not the demo workshop.", "Open the demo first.")])
     demo.load(reset=True)
-    return 204, None
+    return Status(204, None)

@@ -5,12 +5,11 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any, Literal
 
-from ninja import Schema
-from pydantic import BaseModel, Field
-
 from fletcher_core.answer.suggest import Kind
 from fletcher_core.answer.verdict import Plan, Spreaded
 from fletcher_core.model import Airframe, AirframeFile, Scheme
+from ninja import Schema
+from pydantic import BaseModel, Field
 
 
 class Said(Schema):
@@ -60,7 +59,7 @@ class Choice(Schema):
     note: str
     basis: str
     figures: dict[str, list[float]]
-    tags: dict[str, str] = {}
+    tags: dict[str, str] = Field(default_factory=dict)
 
 
 class PresetOut(Schema):

@@ -7,11 +7,10 @@ from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
-from ninja import NinjaAPI
-from ninja.errors import HttpError, ValidationError
-from pydantic import BaseModel
-
 from fletcher_core.model import AirframeFile, Refused, explain
+from ninja import NinjaAPI
+from ninja.errors import HttpError, ValidationError, ValidationErrorContext
+from pydantic import BaseModel
 
 from ..workshop.storage import Stale, file_of
 from . import shapes
@@ -22,7 +21,26 @@ from .who import units
 
 log = logging.getLogger(__name__)
 
-api = NinjaAPI(title="Fletcher", version="1", docs_url=None, urls_namespace="api")
+
+class SpeakingAPI(NinjaAPI):
+    """Keeps what was sent with each fault, so that a message can repeat it."""
+
+    def validation_error_from_error_contexts(self, error_contexts: list[ValidationErrorContext]) -> ValidationError:
+        return ValidationError(
+            [
+                {**error, "loc": (context.model.__ninja_param_source__, *_unflattened(context.model, error["loc"]))}
+                for context in error_contexts
+                for error in context.pydantic_validation_error.errors(include_url=False)
+            ]
+        )
+
+
+def _unflattened(model: Any, loc: tuple[str | int, ...]) -> tuple[str | int, ...]:
+    found: tuple[str | int, ...] = model.__ninja_flatten_map_reverse__.get(loc, loc)
+    return found
+
+
+api = SpeakingAPI(title="Fletcher", version="1", docs_url=None, urls_namespace="api")
 api.add_router("/", session)
 api.add_router("/", bench)
 api.add_router("/airframes", airframes)

@@ -6,11 +6,10 @@ from typing import Any
 
 from django.contrib.auth.models import AnonymousUser
 from django.http import HttpRequest
+from fletcher_core.units import System
 from ninja.errors import HttpError
 from ninja.security import SessionAuth
 from ninja.utils import check_csrf
-
-from fletcher_core.units import System
 
 from ..workshop.models import Membership
 

@@ -7,7 +7,6 @@ from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
-
 from fletcher_core.evaluate import evaluate
 from fletcher_core.model import AirframeFile, Problem, Refused
 
@@ -46,7 +45,9 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
             verdicts.append(evaluate(file.airframe, scheme, ledger=False))
         except Refused as exc:
             raise Refused(
-                Problem(("schemes", k, *p.where) if p.where[0] == "pieces" else p.where, p.label, p.what, p.right, p.facts)
+                Problem(
+                    ("schemes", k, *p.where) if p.where[0] == "pieces" else p.where, p.label, p.what, p.right, p.facts
+                )
                 for p in exc.problems
             ) from exc
     first = verdicts[0]
@@ -54,7 +55,6 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
         "sentence": first.sentence,
         "n": first.breaks.n.model_dump(),
         "reserve": first.breaks.reserve.value,
-        "ultimate_n": first.ultimate_n,
         "wing_g": first.mass.wing_g.value,
         "promise_g": first.mass.promise_g,
         "remains_g": first.mass.remains_g.value,
@@ -69,7 +69,9 @@ def _name_taken(workshop: Workshop, name: str, besides: int | None = None) -> bo
 
 
 def _refuse_name(name: str) -> Refused:
-    problem = Problem(("airframe", "name"), "name", f"Another airframe here is called “{name}”.", "Give it another name.")
+    problem = Problem(
+        ("airframe", "name"), "name", f"Another airframe here is called “{name}”.", "Give it another name."
+    )
     return Refused([problem])
 
 
@@ -79,9 +81,7 @@ def _write(airframe: Airframe, file: AirframeFile, who: AbstractBaseUser | None)
         Scheme(airframe=airframe, key=s.id, position=k, name=s.name, document=s.model_dump(mode="json"))
         for k, s in enumerate(file.schemes)
     )
-    Revision.objects.create(
-        airframe=airframe, number=airframe.version, document=file.model_dump(mode="json"), who=who
-    )
+    Revision.objects.create(airframe=airframe, number=airframe.version, document=file.model_dump(mode="json"), who=who)
 
 
 @transaction.atomic

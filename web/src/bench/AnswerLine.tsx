@@ -13,7 +13,7 @@ interface Props {
 
 function Answer({ name, figure, onWhy, children, bar, tone }: { name: string; figure: string; onWhy: (f: string) => void; children: ReactNode; bar?: ReactNode; tone?: string }) {
   return (
-    <section aria-label={name} className="min-w-0 border-l border-rule px-3 py-1.5 first:border-l-0 max-md:border-l-0">
+    <section aria-label={name} className="min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-l-0">
       <div className="flex items-baseline justify-between gap-2">
         <h2 className="text-[15px] text-pencil">{name}</h2>
         <button className="min-h-6 text-[15px] underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy(figure)}>
@@ -34,31 +34,35 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const later = holds.n.value > breaks.n.value * 1.005;
   const over = m.remains_g.value < 0;
   return (
-    <div className={`grid border-b border-rule bg-sheet md:grid-cols-[1.7fr_1fr_0.8fr_1.25fr] ${stale ? "opacity-50" : ""}`} aria-live="polite" data-testid="answers">
-      <Answer
-        name="Breaks"
-        figure="break"
-        onWhy={onWhy}
-        tone={gives ? "text-gives" : undefined}
-        bar={<RangeBar figure={breaks.n} mark={verdict.ultimate_n} label={`Between ${rough(breaks.n.low)} and ${rough(breaks.n.high)} g; ${rough(verdict.ultimate_n)} g are needed`} />}
-      >
-        <p className="flex flex-wrap items-baseline gap-x-2">
-          <b className="text-[26px] leading-8 font-semibold" data-testid="break">
-            {trim(breaks.n.value, 1)} g
-          </b>
-          <span className="text-[15px] text-ink">
-            {trim(breaks.n.low, 1)} to {trim(breaks.n.high, 1)}, needs {trim(verdict.ultimate_n, 1)}
-            {gives ? ": too weak" : breaks.reserve.value < 1.25 ? ": close" : ""}
-          </span>
-        </p>
-        <p className="text-[16px] leading-5" data-testid="sentence">
-          {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
-          {later ? `; holds to ${trim(holds.n.value, 1)} g, then ${holds.how}` : ""}.
-        </p>
-        <p className="text-[14px] leading-5 text-pencil">
-          {breaks.seen_coming ? "You see it coming: " : "No warning: "}
-          {breaks.seen}
-        </p>
+    <div className={`grid border-b border-rule bg-sheet md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "opacity-50" : ""}`} aria-live="polite" data-testid="answers">
+      <Answer name="Breaks" figure="break" onWhy={onWhy} tone={gives ? "text-gives" : undefined}>
+        <div className="grid gap-x-5 sm:grid-cols-[11.5rem_minmax(0,1fr)]">
+          <div>
+            <p className="flex items-baseline gap-x-2">
+              <b className="text-[26px] leading-8 font-semibold" data-testid="break">
+                {trim(breaks.n.value, 1)} g
+              </b>
+              <span className="text-[15px] whitespace-nowrap text-ink">
+                {trim(breaks.n.low, 1)} to {trim(breaks.n.high, 1)}
+              </span>
+            </p>
+            <RangeBar figure={breaks.n} mark={verdict.ultimate_n} label={`Between ${rough(breaks.n.low)} and ${rough(breaks.n.high)} g; ${rough(verdict.ultimate_n)} g are needed`} />
+            <p className="text-[14px] leading-4 text-gives">
+              red mark: {trim(verdict.ultimate_n, 1)} g needed
+              {gives ? ", too weak" : breaks.reserve.value < 1.25 ? ", close" : ""}
+            </p>
+          </div>
+          <div className="pt-1">
+            <p className="text-[16px] leading-5 font-medium" data-testid="sentence">
+              {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
+              {later ? `; holds to ${trim(holds.n.value, 1)} g, then ${holds.how}` : ""}.
+            </p>
+            <p className="mt-0.5 text-[14px] leading-4.5 text-pencil">
+              {breaks.seen_coming ? "You see it coming. " : "No warning. "}
+              {breaks.seen}
+            </p>
+          </div>
+        </div>
       </Answer>
       <Answer name="Tip bend at the limit" figure="bend" onWhy={onWhy} bar={<RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />}>
         <p className="text-[22px] leading-8 font-semibold" data-testid="bend">

@@ -14,13 +14,15 @@ interface Props {
 
 function Buys({ line }: { line: LedgerLine }) {
   const cell = "px-1.5 text-right whitespace-nowrap";
-  const tone = (v: number | null) => (v !== null && v < -0.005 ? "text-gives" : "");
+  const tone = (v: number | null) => (v !== null && v < -0.05 ? "text-gives" : "");
+  // a skin that wrinkles early shows a sign sooner and still holds longer: that is no loss
+  const sign = (line.buys_hold_n ?? 0) >= 0 ? "" : tone(line.buys_break_n);
   return (
     <>
-      <td className={`${cell} ${tone(line.buys_EI)}`}>{percent(line.buys_EI ?? 0)}</td>
-      <td className={`${cell} ${tone(line.buys_GJ)}`}>{percent(line.buys_GJ ?? 0)}</td>
-      <td className={`${cell} ${tone(line.buys_break_n)}`}>{signed(line.buys_break_n ?? 0)} g</td>
-      <td className={`${cell} ${tone(line.buys_hold_n)}`}>{signed(line.buys_hold_n ?? 0)} g</td>
+      <td className={`${cell} py-1.5 ${tone(line.buys_EI)}`}>{percent(line.buys_EI ?? 0)}</td>
+      <td className={`${cell} py-1.5 ${tone(line.buys_GJ)}`}>{percent(line.buys_GJ ?? 0)}</td>
+      <td className={`${cell} py-1.5 ${sign}`}>{signed(line.buys_break_n ?? 0)} g</td>
+      <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>{signed(line.buys_hold_n ?? 0)} g</td>
     </>
   );
 }
@@ -55,6 +57,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
           </th>
           <th className={head} scope="col" title="Load factor it holds to, after wrinkles">
             holds
+            <br />
+            to
           </th>
         </tr>
       </thead>

@@ -21,6 +21,8 @@ interface Props {
 }
 
 const INK = "#1b2430";
+/** The wing's own height on the board at most, in pixels. */
+const TALLEST = 300;
 const STATE_WORD = { sound: "sound", close: "close", "gives way": "gives way" } as const;
 
 /** The half wing from above, to scale, with what lies in it; under it the ribbon of reserves. */
@@ -33,14 +35,15 @@ export function PlanSheet(props: Props) {
   const id = useId().replace(/\W/g, "");
   const dragging = useRef<{ piece: PlanPiece; end: End } | null>(null);
 
-  const u = width ? (plan.half_span_mm * 1.06) / Math.max(width - 28, 100) : 1;
   const xs = plan.outline.map((p) => p[1]!);
   const [front, back] = [Math.min(...xs), Math.max(...xs)];
+  // as wide as the board, but a swept or deep wing must leave room for the slice below it
+  const u = width ? Math.max(plan.half_span_mm / Math.max(width - 48, 100), (back - front) / TALLEST) : 1;
   const left = -26 * u;
-  const wide = plan.half_span_mm + 26 * u + 18 * u;
-  const ribbonTop = back + 44 * u;
-  const flags = ribbon ? 64 * u : 0;
-  const top = front - 20 * u;
+  const wide = Math.max(plan.half_span_mm + 44 * u, width * u);
+  const ribbonTop = back + 37 * u;
+  const flags = ribbon ? 54 * u : 0;
+  const top = front - 18 * u;
   const bottom = ribbon ? ribbonTop + flags : back + 30 * u;
   const { fine, figure } = rules(units);
   const ticks = Array.from({ length: Math.floor(plan.half_span_mm / figure) + 1 }, (_, k) => k * figure);

@@ -40,8 +40,8 @@ export function SliceView({ slice, selected }: { slice: Slice; selected?: string
   const zs = slice.outline.map((p) => p[1]!);
   const [low, high] = [Math.min(...zs), Math.max(...zs)];
   const byWidth = slice.chord_mm / Math.max(width - MARGIN - 24, 120);
-  const u = width ? Math.max(byWidth, (high - low) / 150) : 1;
-  const pad = 26 * u;
+  const u = width ? Math.max(byWidth, (high - low) / 120) : 1;
+  const pad = 22 * u;
   const view = { x: -12 * u, y: -high - pad, w: width * u, h: high - low + 2 * pad };
   const neutral = (x: number) => -(slice.neutral_z_mm + slice.neutral_slope * x);
   const worst = Math.max(Math.abs(slice.strain_top), Math.abs(slice.strain_bottom), 1e-9);
@@ -99,8 +99,8 @@ export function SliceView({ slice, selected }: { slice: Slice; selected?: string
                 );
               })}
             </g>
-            <text x={slice.chord_mm * 0.5} y={-low + 19 * u} fontSize={12.5 * u} fill="#5b6470" textAnchor="middle">
-              dash-dot: neutral axis, where nothing is pulled or pressed
+            <text x={slice.chord_mm * 0.4} y={-low + 17 * u} fontSize={13 * u} fill="#5b6470" textAnchor="middle">
+              dash-dot line: neutral axis, neither pulled nor pressed
             </text>
           </svg>
         )}

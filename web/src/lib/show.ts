@@ -43,7 +43,9 @@ export function mass(grams: number, units: Units): string {
   return `${trim(oz, 2)} oz`;
 }
 
+/** What a piece multiplies or adds: "+30 %", and "×7.7" once it more than doubles. */
 export function percent(share: number): string {
+  if (share >= 1) return `×${trim(share + 1, share + 1 < 10 ? 1 : 0)}`;
   const value = share * 100;
   return `${value > 0 ? "+" : ""}${trim(value, Math.abs(value) < 10 ? 1 : 0)} %`;
 }

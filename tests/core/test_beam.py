@@ -1,0 +1,112 @@
+"""Loads and the beam along the span against closed forms."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from fletcher_core.geometry import planform
+from fletcher_core.loads import GRAVITY, PRESETS, lift_per_newton, wing_loads
+from fletcher_core.span import deform, forces
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.conftest import make_airframe
+
+
+@given(
+    half=st.floats(200, 2000),
+    root=st.floats(80, 400),
+    taper=st.floats(0.3, 1.0),
+    kind=st.sampled_from(["schrenk", "elliptic", "planform"]),
+)
+def test_lift_adds_up_to_what_is_flown(half: float, root: float, taper: float, kind: str) -> None:
+    plan = planform(make_airframe(half_span=half, root=root, tip=root * taper).wing, [half * 0.37])
+    loads = wing_loads(plan, 900.0, np.zeros((1, len(plan.y))), 0.0, 15.0, kind)
+    assert np.trapezoid(loads.lift[0], plan.y) == pytest.approx(0.45 * GRAVITY, rel=1e-3)
+
+
+def test_schrenk_lies_midway_between_planform_and_ellipse() -> None:
+    plan = planform(make_airframe(tip=100.0).wing)
+    mean = 0.5 * (lift_per_newton(plan, "elliptic") + lift_per_newton(plan, "planform"))
+    assert lift_per_newton(plan) == pytest.approx(mean, rel=2e-3)
+
+
+def test_elliptic_lift_has_its_centre_at_four_over_three_pi() -> None:
+    plan = planform(make_airframe().wing, n=241)
+    arm = np.trapezoid(lift_per_newton(plan, "elliptic") * plan.y, plan.y)
+    assert arm == pytest.approx(4 / (3 * np.pi) * 600, rel=2e-3)
+
+
+def test_the_wings_own_weight_relieves_it() -> None:
+    plan = planform(make_airframe().wing)
+    light = forces(plan, wing_loads(plan, 900.0, np.zeros((1, 61)), 0.0, 15.0), np.full((1, 61), 0.3))
+    heavy = forces(plan, wing_loads(plan, 900.0, np.full((1, 61), 0.2), 0.0, 15.0), np.full((1, 61), 0.3))
+    assert heavy.moment[0, 0] < light.moment[0, 0]
+    assert light.shear[0, -1] == 0.0
+    assert light.moment[0, -1] == 0.0
+
+
+def test_uniform_load_on_a_uniform_cantilever() -> None:
+    plan = planform(make_airframe().wing)
+    y, L, w, EI, GA = plan.y, 600.0, 0.01, 5e6, 2000.0
+    moment, shear = (w * (L - y) ** 2 / 2)[None], (w * (L - y))[None]
+    shape = deform(plan, moment, shear, 0 * moment, (np.full((1, 61), 1 / EI), np.full((1, 61), GA), np.ones((1, 61))))
+    assert shape.bend_by_shear[0, -1] == pytest.approx(w * L**2 / (2 * GA), rel=1e-3)
+    assert shape.bend[0, -1] == pytest.approx(w * L**4 / (8 * EI) + w * L**2 / (2 * GA), rel=1e-3)
+
+
+def test_a_tip_load_and_a_tip_torque() -> None:
+    plan = planform(make_airframe().wing)
+    y, L, F, EI, T, GJ = plan.y, 600.0, 2.0, 5e6, 300.0, 1e6
+    moment, ones = (F * (L - y))[None], np.ones((1, 61))
+    shape = deform(plan, moment, F * ones, T * ones, (ones / EI, np.full((1, 61), np.inf), GJ * ones))
+    assert shape.bend[0, -1] == pytest.approx(F * L**3 / (3 * EI), rel=1e-3)
+    assert shape.twist[0, -1] == pytest.approx(T * L / GJ, rel=1e-9)
+
+
+def test_a_tapered_cantilever() -> None:
+    # EI falling as (1 - y/2L): w = F/EI0 Int Int, by hand with a fine sum
+    plan = planform(make_airframe().wing)
+    y, L, F, EI0 = plan.y, 600.0, 2.0, 5e6
+    fine = np.linspace(0, L, 20001)
+    slope = np.cumsum(F * (L - fine) / (EI0 * (1 - fine / (2 * L)))) * (fine[1] - fine[0])
+    exact = np.trapezoid(slope, fine)
+    ones = np.ones((1, 61))
+    bend = deform(
+        plan, (F * (L - y))[None], F * ones, ones, ((1 / (EI0 * (1 - y / (2 * L))))[None], np.inf * ones, ones)
+    )
+    assert bend.bend[0, -1] == pytest.approx(exact, rel=1e-3)
+
+
+def test_lift_on_a_swept_wing_bends_rather_than_twists() -> None:
+    swept = planform(make_airframe(half_span=500, root=200, sweep=288.7).wing)  # 30 degrees
+    assert swept.cos_sweep[0] == pytest.approx(np.cos(np.pi / 6), rel=1e-3)
+    assert swept.s[-1] == pytest.approx(500 / np.cos(np.pi / 6), rel=1e-3)
+    loads = wing_loads(swept, 900.0, np.zeros((1, len(swept.y))), 0.0, 15.0)
+    at_quarter = forces(swept, loads, np.full((1, len(swept.y)), 0.25))
+    straight = planform(make_airframe(half_span=500, root=200).wing)
+    plain = forces(straight, wing_loads(straight, 900.0, np.zeros((1, 61)), 0.0, 15.0), np.full((1, 61), 0.25))
+    # lift acts on the axis itself: no twist, and the arm along the axis is longer by 1/cos
+    assert at_quarter.torque[0, 0] == pytest.approx(0.0, abs=1e-4 * plain.moment[0, 0])
+    assert at_quarter.moment[0, 0] == pytest.approx(plain.moment[0, 0] / np.cos(np.pi / 6), rel=1e-3)
+
+
+def test_a_cambered_section_twists_nose_down() -> None:
+    plan = planform(make_airframe().wing)
+    air = forces(plan, wing_loads(plan, 900.0, np.zeros((1, 61)), -0.053, 20.0), np.full((1, 61), 0.25)).torque_air
+    by_hand = 0.5 * 1.225e-6 * 20**2 * 200**2 * -0.053 * 600
+    assert air[0, 0] == pytest.approx(by_hand, rel=1e-3)
+
+
+def test_stations_stand_on_both_sides_of_every_change() -> None:
+    plan = planform(make_airframe().wing, [123.0, 456.0])
+    assert len(plan.y) == 65
+    for place in (123.0, 456.0):
+        near = plan.y[np.abs(plan.y - place) < 0.01]
+        assert near.min() < place < near.max()
+
+
+def test_every_way_of_flying_has_its_reason() -> None:
+    for preset in PRESETS.values():
+        assert 2 <= preset.load_factor <= 15
+        assert len(preset.reason) > 20

@@ -1,0 +1,311 @@
+"""The door: verdicts that make sense, refusals at their fields, and properties that always hold."""
+
+from __future__ import annotations
+
+import math
+from itertools import pairwise
+from typing import Any
+
+import pytest
+from fletcher_core.answer.suggest import start, suggest
+from fletcher_core.answer.verdict import Verdict
+from fletcher_core.evaluate import evaluate, section_at
+from fletcher_core.loads import PRESETS
+from fletcher_core.model import Panel, Refused, Rod, Scheme, Skin, Strip, TapeStrip, Tube, Web, Wing
+from fletcher_core.model.airframe import Core, FlatPlate
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.conftest import make_airframe, make_scheme
+
+TUBE = Tube(id="tube", material="carbon_roll_wrapped", outer_mm=8, inner_mm=6, y_to_mm=450)
+FILM = Skin(id="film", y_to_mm=600)
+
+
+def numbers(value: Any) -> list[float]:
+    if isinstance(value, dict):
+        return [n for v in value.values() for n in numbers(v)]
+    if isinstance(value, list | tuple):
+        return [n for v in value for n in numbers(v)]
+    return [float(value)] if isinstance(value, int | float) and not isinstance(value, bool) else []
+
+
+def refused(scheme: Scheme, **airframe: Any) -> dict[str, dict[str, str]]:
+    with pytest.raises(Refused) as caught:
+        evaluate(make_airframe(**airframe), scheme)
+    return {p["field"]: p for p in (problem.said() for problem in caught.value.problems)}
+
+
+def test_the_verdict_says_where_when_and_how(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE, FILM))
+    assert v.sentence == f"gives way at {v.breaks.n.value:.1f} g, at the root: the top film wrinkles first"
+    assert v.breaks.seen_coming
+    assert v.breaks.n.low < v.breaks.n.value < v.breaks.n.high
+    assert v.holds.n.value > v.breaks.n.value
+    assert v.modes[0].n == pytest.approx(v.breaks.n.value)
+    assert v.breaks.reserve.value == pytest.approx(v.breaks.n.value / 7.5)
+
+
+def test_more_wing_than_the_end_of_a_short_tube_can_hold(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE.model_copy(update={"y_to_mm": 200.0, "outer_mm": 10.0, "inner_mm": 8.0})))
+    assert v.breaks.y_mm == pytest.approx(200, abs=0.01)
+    assert "200 mm out" in v.sentence
+
+
+def test_what_a_piece_buys_is_what_is_lost_without_it(airframe: Any) -> None:
+    both, tube_only = evaluate(airframe, make_scheme(TUBE, FILM)), evaluate(airframe, make_scheme(TUBE))
+    film = next(line for line in both.ledger if line.piece_id == "film")
+    assert film.grams == pytest.approx(both.mass.wing_g.value - tube_only.mass.wing_g.value, rel=1e-9)
+    assert film.buys_hold_n == pytest.approx(both.holds.n.value - tube_only.holds.n.value, rel=1e-9)
+    assert film.buys_bend_mm == pytest.approx(tube_only.tip_bend_mm.value - both.tip_bend_mm.value, rel=1e-9)
+    assert film.buys_EI is not None
+    assert film.buys_EI > 0
+    assert film.buys_GJ is not None
+    assert film.buys_GJ > 0.3
+
+
+def test_a_piece_switched_off_counts_nothing_and_tells_what_it_would_buy(airframe: Any) -> None:
+    off = evaluate(airframe, make_scheme(TUBE, FILM.model_copy(update={"on": False})))
+    without, with_it = evaluate(airframe, make_scheme(TUBE)), evaluate(airframe, make_scheme(TUBE, FILM))
+    assert off.breaks.n.value == pytest.approx(without.breaks.n.value, rel=1e-9)
+    assert off.mass.wing_g.value == pytest.approx(without.mass.wing_g.value, rel=1e-9)
+    line = next(line for line in off.ledger if line.piece_id == "film")
+    assert not line.on
+    assert line.grams == pytest.approx(with_it.mass.wing_g.value - without.mass.wing_g.value, rel=1e-6)
+    assert line.buys_hold_n == pytest.approx(with_it.holds.n.value - without.holds.n.value, rel=1e-6)
+
+
+def test_grams_add_up(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE, FILM))
+    m = v.mass
+    assert m.foam_g.value + m.pieces_g + m.glue_g == pytest.approx(m.wing_g.value)
+    assert m.remains_g.value == pytest.approx(900 - 600 - m.wing_g.value)
+    # by hand: tube 1530 kg/m3 x pi/4 (64 - 36) x 900 mm; film 47 g/m2 on both faces
+    tube = next(line for line in v.ledger if line.piece_id == "tube")
+    foam_out = 30e-6 * math.pi / 4 * 64 * 900
+    assert tube.grams - tube.glue_grams == pytest.approx(1530e-6 * math.pi / 4 * 28 * 900 - foam_out, rel=0.002)
+    assert tube.glue_grams == pytest.approx(110e-6 * 0.7 * math.pi * 8 * 900, rel=0.002)
+
+
+def test_too_heavy_is_flown_at_what_it_weighs() -> None:
+    airframe = make_airframe(promise=650.0, rest=600.0)
+    v = evaluate(airframe, make_scheme(TUBE, FILM))
+    assert v.mass.remains_g.value < 0
+    assert v.mass.flying_g == pytest.approx(600 + v.mass.wing_g.value)
+    assert any("heavier than its promise" in c for c in v.cautions)
+
+
+def test_rods_top_and_bottom_against_one_in_the_middle(airframe: Any) -> None:
+    pair = make_scheme(*(Rod(id=lv, level=lv, diameter_mm=2, y_to_mm=600) for lv in ("top", "bottom")))
+    middle = make_scheme(Rod(id="m", diameter_mm=2 * math.sqrt(2), y_to_mm=600))
+    apart, single = evaluate(airframe, pair), evaluate(airframe, middle)
+    assert apart.ledger[0].grams * 2 == pytest.approx(single.ledger[0].grams, rel=0.2)
+    assert apart.tip_bend_mm.value < 0.25 * single.tip_bend_mm.value
+
+
+def test_softer_glue_never_stiffens(airframe: Any) -> None:
+    def bend(glue: str) -> float:
+        pair = (Rod(id=lv, level=lv, diameter_mm=2, glue=glue, y_to_mm=600) for lv in ("top", "bottom"))
+        return evaluate(airframe, make_scheme(*pair), spread=False).tip_bend_mm.value
+
+    order = ["epoxy_30", "polyurethane_foaming", "rubber_solvent", "silicone"]
+    bends = [bend(glue) for glue in order]
+    assert bends == sorted(bends)
+    assert bends[-1] > bends[0]
+
+
+def test_glue_that_eats_the_foam_is_told() -> None:
+    v = evaluate(make_airframe(foam="xps33"), make_scheme(TUBE.model_copy(update={"glue": "ca_standard"})))
+    said = " ".join(v.ledger[0].cautions)
+    assert "eats this foam" in said
+    assert "bonds skin and eyes" in said
+    assert "mask and gloves" in said
+
+
+def test_a_hot_iron_on_soft_foam_is_told() -> None:
+    v = evaluate(make_airframe(foam="xps33"), make_scheme(Skin(id="c", material="covering_standard", y_to_mm=600)))
+    assert any("140 °C" in c for c in v.ledger[0].cautions)
+
+
+def test_a_rod_thicker_than_the_wing_there() -> None:
+    problem = refused(make_scheme(Rod(id="r", diameter_mm=20, y_to_mm=600)), tip=100.0)["pieces.0.diameter_mm"]
+    assert "20 mm thick, but the wing is only" in problem["what"]
+    assert "or end it at" in problem["right"]
+
+
+def test_a_spar_beyond_the_tip_and_one_behind_the_trailing_edge() -> None:
+    assert "beyond the tip" in refused(make_scheme(Rod(id="r", y_to_mm=700)))["pieces.0.y_to_mm"]["what"]
+    aft = Strip(id="s", width_mm=40, thickness_mm=1, chord_from=0.95, chord_to=0.95, y_to_mm=500)
+    assert "trailing edge" in refused(make_scheme(aft))["pieces.0.chord_from"]["what"]
+
+
+def test_a_glue_of_drops_cannot_be_spread_over_a_skin() -> None:
+    sheet = Skin(id="k", material="kraft_paper_80", glue="ca_foam_safe", y_to_mm=600)
+    assert "beads or drops" in refused(make_scheme(sheet))["pieces.0.glue"]["what"]
+
+
+def test_too_much_foam_over_a_rod() -> None:
+    problem = refused(make_scheme(Rod(id="r", level="top", inset_mm=40, y_to_mm=500)))["pieces.0.inset_mm"]
+    assert "comes out of the other face" in problem["what"]
+
+
+def test_board_paper_is_part_of_the_board() -> None:
+    airframe = make_airframe(plate=4.9)
+    board = airframe.model_copy(
+        update={"wing": airframe.wing.model_copy(update={"core": Core(material="foamboard_light")})}
+    )
+    v = evaluate(board, make_scheme())
+    # 245 g/m2 on 2 x 600 x 200 mm, whatever share of it is paper
+    assert v.mass.wing_g.value == pytest.approx(245 * 0.24, rel=0.01)
+    assert "paper" in v.sentence
+    assert v.tip_bend_mm.value < evaluate(airframe, make_scheme()).tip_bend_mm.value / 20
+
+
+def test_two_boards_weigh_twice_as_much() -> None:
+    airframe = make_airframe(plate=9.8)
+    wing = Wing(
+        panels=airframe.wing.panels, aerofoil=FlatPlate(thickness_mm=9.8), core=Core(material="foamboard_light")
+    )
+    v = evaluate(airframe.model_copy(update={"wing": wing}), make_scheme())
+    assert v.mass.wing_g.value == pytest.approx(2 * 245 * 0.24, rel=0.01)
+
+
+def test_the_drawing_is_to_scale(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE, FILM), slice_at_mm=300.0)
+    plan = v.drawing.plan
+    assert plan.half_span_mm == 600
+    (tube,) = [p for p in plan.pieces if p.piece_id == "tube"]
+    xs = [x for y, x in tube.polygon if y == 0]
+    assert max(xs) - min(xs) == pytest.approx(8.0)
+    assert tube.ends[1][0] == pytest.approx(450)
+    cut = v.drawing.slice
+    assert cut.y_mm == pytest.approx(300, abs=10)
+    ring = next(p for p in cut.pieces if p.kind == "tube")
+    assert max(x for x, _ in ring.points) - min(x for x, _ in ring.points) == pytest.approx(8.0, abs=0.01)
+    assert cut.strain_top < 0 < cut.strain_bottom
+
+
+def test_a_slice_alone_is_the_slice_of_the_verdict(airframe: Any) -> None:
+    scheme = make_scheme(TUBE, FILM)
+    assert section_at(airframe, scheme, 250.0) == evaluate(airframe, scheme, slice_at_mm=250.0).drawing.slice
+
+
+def test_the_ribbon_covers_the_half_span_and_names_the_weakest(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE, FILM))
+    ribbon = v.ribbon
+    assert ribbon[0].y_from_mm == 0
+    assert ribbon[-1].y_to_mm == pytest.approx(600)
+    assert all(a.y_to_mm == pytest.approx(b.y_from_mm) for a, b in pairwise(ribbon))
+    assert min(r.reserve for r in ribbon) == pytest.approx(v.breaks.reserve.value)
+
+
+def test_the_working_ends_in_the_figure_of_the_verdict(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE, FILM))
+    steps = {s.label: s for s in next(w for w in v.workings if w.figure == "break").steps}
+    assert float(steps["Gives way at"].value.split()[0]) == pytest.approx(v.breaks.n.value, rel=0.005)
+    stands, applied = (float(steps[k].value.split()[0]) for k in ("What it stands", "Applied here at 1 g"))
+    assert stands / applied == pytest.approx(v.breaks.n.value, rel=0.01)
+    assert any(s.source for w in v.workings for s in w.steps)
+
+
+def test_words_follow_the_readers_units(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE), system="inch")
+    assert "5/16 in" in v.ledger[0].label
+
+
+def test_without_spread_and_ledger_the_typical_figures_are_the_same(airframe: Any) -> None:
+    scheme = make_scheme(TUBE, FILM)
+    quick, whole = evaluate(airframe, scheme, ledger=False, spread=False), evaluate(airframe, scheme)
+    assert quick.breaks.n.value == pytest.approx(whole.breaks.n.value, rel=1e-9)
+    assert quick.breaks.n.low == quick.breaks.n.value
+    assert quick.ledger == []
+
+
+def test_more_stations_give_the_same_answer(airframe: Any) -> None:
+    scheme = make_scheme(TUBE, FILM)
+    few, many = (evaluate(airframe, scheme, stations=n, spread=False) for n in (61, 241))
+    assert few.tip_bend_mm.value == pytest.approx(many.tip_bend_mm.value, rel=0.005)
+    assert few.breaks.n.value == pytest.approx(many.breaks.n.value, rel=0.005)
+    assert few.twist_deg.value == pytest.approx(many.twist_deg.value, rel=0.01)
+
+
+def test_the_same_question_has_the_same_answer(airframe: Any) -> None:
+    scheme = make_scheme(TUBE, FILM)
+    assert evaluate(airframe, scheme).model_dump_json() == evaluate(airframe, scheme).model_dump_json()
+
+
+@pytest.mark.parametrize("use", list(PRESETS))
+@pytest.mark.parametrize("kind", ["rod", "rod_pair", "tube", "strip", "web", "skin", "tape"])
+def test_what_is_suggested_fits_every_wing_that_is_started(use: Any, kind: Any) -> None:
+    file = start(use, "New")
+    pieces = suggest(file.airframe, file.schemes[0], kind)
+    scheme = file.schemes[0].model_copy(update={"pieces": pieces})
+    v = evaluate(file.airframe, scheme, spread=False)
+    assert v.breaks.n.value > 0
+    again = suggest(file.airframe, scheme, kind)
+    assert not {p.id for p in again} & {p.id for p in pieces}
+
+
+FACES = st.sampled_from(["top", "bottom", "both"])
+
+
+@st.composite
+def _pieces(draw: Any, half: float) -> list[Any]:
+    """Any of a rod, a skin, a tape and a web, of sizes that fit every wing drawn below."""
+
+    def end() -> float:
+        return round(draw(st.floats(0.2, 1.0)) * half, 1)
+
+    found: list[Any] = []
+    if draw(st.booleans()):
+        c = draw(st.floats(0.2, 0.45))
+        found.append(Rod(id="rod", diameter_mm=draw(st.floats(0.8, 3)), y_to_mm=end(), chord_from=c, chord_to=c))
+    if draw(st.booleans()):
+        x_to, layers = draw(st.floats(0.3, 1)), draw(st.integers(1, 3))
+        found.append(Skin(id="skin", y_to_mm=end(), surface=draw(FACES), x_to=x_to, layers=layers))
+    if draw(st.booleans()):
+        found.append(TapeStrip(id="tape", y_to_mm=end(), width_mm=draw(st.floats(10, 80)), surface=draw(FACES)))
+    if draw(st.booleans()):
+        found.append(Web(id="web", y_to_mm=end(), thickness_mm=draw(st.floats(1, 5))))
+    return found
+
+
+@given(
+    half=st.floats(200, 1500),
+    root=st.floats(120, 350),
+    taper=st.floats(0.5, 1.0),
+    sweep=st.floats(-100, 250),
+    foam=st.sampled_from(["epp20", "epo30", "eps15", "xps33"]),
+    code=st.sampled_from(["0010", "2412", "4415", "6409"]),
+    data=st.data(),
+)
+def test_every_valid_wing_has_finite_figures_in_order(
+    half: float, root: float, taper: float, sweep: float, foam: str, code: str, data: Any
+) -> None:
+    airframe = make_airframe(half_span=half, root=root, tip=root * taper, sweep=sweep, foam=foam, code=code)
+    v: Verdict = evaluate(airframe, make_scheme(*data.draw(_pieces(half))))
+    assert all(math.isfinite(n) for n in numbers(v.model_dump()))
+    for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.twist_deg, v.mass.wing_g):
+        assert figure.low <= figure.value <= figure.high
+    assert v.holds.n.value >= v.breaks.n.value * (1 - 1e-9)
+    assert v.tip_bend_mm.value > 0
+    assert v.bare.n > 0
+
+
+@given(n=st.floats(2, 10))
+def test_break_does_not_depend_on_how_hard_it_is_flown(n: float) -> None:
+    one = evaluate(make_airframe(n=n), make_scheme(TUBE), spread=False)
+    other = evaluate(make_airframe(n=4), make_scheme(TUBE), spread=False)
+    assert one.breaks.n.value == pytest.approx(other.breaks.n.value, rel=1e-9)
+    assert one.tip_bend_mm.value / n == pytest.approx(other.tip_bend_mm.value / 4, rel=1e-9)
+
+
+def test_two_panels_are_one_wing() -> None:
+    whole = make_airframe(half_span=600, root=200, tip=140)
+    parts = [
+        Panel(span_mm=400, root_chord_mm=200, tip_chord_mm=160),
+        Panel(span_mm=200, root_chord_mm=160, tip_chord_mm=140),
+    ]
+    split = whole.model_copy(update={"wing": whole.wing.model_copy(update={"panels": parts})})
+    bend = evaluate(split, make_scheme(TUBE), spread=False).tip_bend_mm.value
+    assert bend == pytest.approx(evaluate(whole, make_scheme(TUBE), spread=False).tip_bend_mm.value, rel=0.03)

@@ -1,0 +1,100 @@
+"""Measures as people type and read them."""
+
+from __future__ import annotations
+
+import contextlib
+import math
+
+import pytest
+from fletcher_core.units import Measure, MeasureError, parse, show
+from hypothesis import given
+from hypothesis import strategies as st
+
+
+@pytest.mark.parametrize(
+    ("text", "kind", "expected"),
+    [
+        ("3/16 in", "length", 4.7625),
+        ('1 1/2"', "length", 38.1),
+        ("1-1/2 in", "length", 38.1),
+        ("230", "length", 230.0),
+        ("23 cm", "length", 230.0),
+        ("23,5 cm", "length", 235.0),
+        ("1.2 m", "length", 1200.0),
+        ("4' 3 1/2\"", "length", 1308.1),
+        ("4 ft, 3 in", "length", 1295.4),
+        ("-20 mm", "length", -20.0),
+        ("2 lb 6 oz", "mass", 1077.281878),
+        ("0.85 kg", "mass", 850.0),
+        ("50 km/h", "speed", 13.8888889),
+        ("2 lb/ft3", "density", 32.0369267),
+        ("30 g/l", "density", 30.0),
+        ("30 %", "percent", 0.3),
+        ("30", "percent", 0.3),
+        ("6 g", "number", 6.0),
+        ("3°", "angle", 3.0),
+    ],
+)
+def test_reads_measures_as_spoken(text: str, kind: str, expected: float) -> None:
+    assert parse(text, kind) == pytest.approx(expected, rel=1e-7)
+
+
+def test_bare_numbers_follow_the_persons_units() -> None:
+    assert parse("2", "length", "inch") == pytest.approx(50.8)
+    assert parse("2", "length", "metric") == pytest.approx(2.0)
+    assert parse("2", "mass", "inch") == pytest.approx(56.699, rel=1e-4)
+
+
+@pytest.mark.parametrize(
+    ("text", "kind", "said"),
+    [
+        ("", "length", "nothing is typed"),
+        ("abc", "length", "cannot be read"),
+        ("nan", "length", "cannot be read"),
+        ("12 12", "length", "two numbers side by side"),
+        ("5 mm 3", "length", "lacks a unit"),
+        ("5 mm 3 mm", "length", "one unit twice"),
+        ("23 kg", "length", "does not measure a length"),
+        ("4 cm", "number", "does not measure a number"),
+        ("3/0 in", "length", "divides by zero"),
+        ("1e400", "length", "too large"),
+        ("7 parsecs", "length", "not a unit known here"),
+    ],
+)
+def test_says_what_is_wrong_and_what_would_be_right(text: str, kind: str, said: str) -> None:
+    with pytest.raises(MeasureError, match=said) as caught:
+        parse(text, kind)
+    if text:
+        assert "type it as" in str(caught.value)
+
+
+@pytest.mark.parametrize(
+    ("value", "kind", "system", "shown"),
+    [
+        (4.7625, "length", "inch", "3/16 in"),
+        (38.1, "length", "inch", "1 1/2 in"),
+        (230.0, "length", "metric", "230 mm"),
+        (4.76, "length", "metric", "4.76 mm"),
+        (1077.2819, "mass", "inch", "2 lb 6 oz"),
+        (453.59237, "mass", "inch", "1 lb"),
+        (100.0, "mass", "metric", "100 g"),
+        (0.3, "percent", "metric", "30 %"),
+        (20.0, "angle", "metric", "20°"),
+    ],
+)
+def test_writes_as_that_builder_reads(value: float, kind: str, system: str, shown: str) -> None:
+    assert show(value, kind, system) == shown
+    assert Measure(value, kind).text(system) == shown
+
+
+@given(st.floats(0.5, 2000.0))
+def test_a_length_written_and_read_back_is_the_same_to_what_is_written(mm: float) -> None:
+    assert parse(show(mm, "length", "metric"), "length") == pytest.approx(mm, abs=0.051)
+    assert parse(show(mm, "length", "inch"), "length", "inch") == pytest.approx(mm, abs=0.21)
+
+
+@given(st.text(max_size=30))
+def test_no_text_breaks_the_reader(text: str) -> None:
+    for kind in ("length", "mass", "number"):
+        with contextlib.suppress(MeasureError):  # nothing else may come out, and no number that is none
+            assert math.isfinite(parse(text, kind))

@@ -1,0 +1,80 @@
+"""A client that signs in as a person would: with a token, by session."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from django.http import HttpResponse
+from django.test import Client
+from fletcher_core.model import AirframeFile, Skin, Tube
+
+from tests.conftest import make_airframe, make_scheme
+
+
+class Person:
+    """Somebody at a browser, with CSRF checked."""
+
+    def __init__(self) -> None:
+        self.client = Client(enforce_csrf_checks=True)
+        self.token = self.get("/api/session").json()["csrf"]
+
+    def get(self, path: str, **query: Any) -> HttpResponse:
+        return self.client.get(path, query)
+
+    def send(self, method: str, path: str, body: Any = None, raw: bytes | None = None) -> HttpResponse:
+        data = raw if raw is not None else json.dumps(body).encode()
+        answer = self.client.generic(
+            method, path, data, content_type="application/json", headers={"x-csrftoken": self.token}
+        )
+        return answer
+
+    def post(self, path: str, body: Any = None, **more: Any) -> HttpResponse:
+        return self.send("POST", path, body, **more)
+
+    def put(self, path: str, body: Any) -> HttpResponse:
+        return self.send("PUT", path, body)
+
+    def delete(self, path: str) -> HttpResponse:
+        return self.send("DELETE", path)
+
+    def enter(self, answer: HttpResponse) -> Person:
+        assert answer.status_code == 200, answer.content
+        self.token = answer.json()["csrf"]
+        return self
+
+
+def sign_up(name: str) -> Person:
+    person = Person()
+    body = {"name": name, "password": "saltmarsh-41-plover", "workshop": f"{name}'s bench"}
+    return person.enter(person.post("/api/session/new", body))
+
+
+@pytest.fixture(autouse=True)
+def _no_throttle_left_over() -> None:
+    from django.core.cache import cache
+
+    cache.clear()
+
+
+@pytest.fixture(autouse=True)
+def _quick_passwords(settings: Any) -> None:
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture
+def ann(db: None) -> Person:
+    return sign_up("ann")
+
+
+@pytest.fixture
+def bob(db: None) -> Person:
+    return sign_up("bob")
+
+
+@pytest.fixture
+def file() -> dict[str, Any]:
+    pieces = (Tube(id="tube", outer_mm=6, inner_mm=4, y_to_mm=400), Skin(id="film", y_to_mm=600))
+    made = AirframeFile(airframe=make_airframe(name="Knot"), schemes=[make_scheme(*pieces)])
+    return made.model_dump(mode="json")
