@@ -9,7 +9,8 @@ import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
 interface Props {
   airframe: Airframe;
   catalogue: Catalogue;
-  onChange: (airframe: Airframe, key: string) => void;
+  /** Figures are read by the server and come back late: a change is made on what stands then. */
+  onChange: (next: (airframe: Airframe) => Airframe, key: string) => void;
   /** In the bench's narrow column, fields stand in two columns. */
   narrow?: boolean;
 }
@@ -74,20 +75,20 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
   const units = useUnits();
   const { wing, flight } = airframe;
   const [wantsFile, setWantsFile] = useState(wing.aerofoil.kind === "coordinates");
-  const set = (next: Partial<Airframe>, key: string) => onChange({ ...airframe, ...next }, key);
-  const setWing = (next: Partial<Airframe["wing"]>, key: string) => set({ wing: { ...wing, ...next } }, key);
-  const setFlight = (next: Partial<Airframe["flight"]>, key: string) => set({ flight: { ...flight, ...next } }, key);
+  const set = (next: Partial<Airframe>, key: string) => onChange((a) => ({ ...a, ...next }), key);
+  const setWing = (next: Partial<Airframe["wing"]>, key: string) => onChange((a) => ({ ...a, wing: { ...a.wing, ...next } }), key);
+  const setFlight = (next: Partial<Airframe["flight"]>, key: string) => onChange((a) => ({ ...a, flight: { ...a.flight, ...next } }), key);
+  const setPanels = (next: (panels: Panel[]) => Panel[], key: string) => onChange((a) => ({ ...a, wing: { ...a.wing, panels: next(a.wing.panels) } }), key);
   const setPanel = (k: number, next: Partial<Panel>, key: string) =>
-    setWing(
-      {
-        panels: wing.panels.map((p, i) => {
+    setPanels(
+      (panels) =>
+        panels.map((p, i) => {
           if (i === k) return { ...p, ...next };
           // neighbours share the chord at the joint
           if (i === k + 1 && next.tip_chord_mm !== undefined) return { ...p, root_chord_mm: next.tip_chord_mm };
           if (i === k - 1 && next.root_chord_mm !== undefined) return { ...p, tip_chord_mm: next.root_chord_mm };
           return p;
         }),
-      },
       `panel.${k}.${key}`,
     );
   const preset = catalogue.presets.find((p) => p.use === flight.use);
@@ -128,7 +129,7 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
             {wing.panels.length > 1 && (
               <div className="flex items-baseline justify-between">
                 <h3 className="font-medium">Panel {k + 1}{k === 0 ? ", at the middle" : k === wing.panels.length - 1 ? ", at the tip" : ""}</h3>
-                <button type="button" className="btn-quiet btn px-1" onClick={() => setWing({ panels: wing.panels.filter((_, i) => i !== k) }, "panels")}>
+                <button type="button" className="btn-quiet btn px-1" onClick={() => setPanels((panels) => panels.filter((_, i) => i !== k), "panels")}>
                   Take this panel out
                 </button>
               </div>
@@ -146,10 +147,13 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
           <button
             type="button"
             className="btn"
-            onClick={() => {
-              const last = wing.panels.at(-1)!;
-              setWing({ panels: [...wing.panels, { ...last, span_mm: Math.round(last.span_mm / 2), root_chord_mm: last.tip_chord_mm, tip_chord_mm: Math.max(20, Math.round(last.tip_chord_mm * 0.75)) }] }, "panels");
-            }}
+            onClick={() =>
+              setPanels((panels) => {
+                const last = panels.at(-1)!;
+                const tip = Math.max(20, Math.round(last.tip_chord_mm * 0.75));
+                return [...panels, { ...last, span_mm: Math.round(last.span_mm / 2), root_chord_mm: last.tip_chord_mm, tip_chord_mm: tip }];
+              }, "panels")
+            }
           >
             Add a panel at the tip
           </button>
@@ -202,8 +206,8 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
               path="wing.core.density_kg_m3"
               kind="density"
               value={wing.core.density_kg_m3}
-              onChange={(v) => setWing({ core: { ...wing.core, density_kg_m3: v } }, "density")}
-              onEmpty={() => setWing({ core: { ...wing.core, density_kg_m3: null } }, "density")}
+              onChange={(v) => onChange((a) => ({ ...a, wing: { ...a.wing, core: { ...a.wing.core, density_kg_m3: v } } }), "density")}
+              onEmpty={() => onChange((a) => ({ ...a, wing: { ...a.wing, core: { ...a.wing.core, density_kg_m3: null } } }), "density")}
               hint="left empty: as usual for this foam"
             />
           )}

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { client, Fault, take, takeAs } from "../api/client";
@@ -9,7 +9,7 @@ import { PlanSheet } from "../drawing/PlanSheet";
 import { SliceView } from "../drawing/SliceView";
 import { length, mass, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
-import { Faults } from "../ui/fields";
+import { Faults, Reading, Readings } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { AirframeForm } from "./AirframeForm";
 
@@ -57,6 +57,11 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
   const [scheme] = useState(file.schemes[0]!);
   const [shown, setShown] = useState(drawn);
   if (JSON.stringify(shown) !== JSON.stringify(drawn)) setShown(drawn);
+  const [reading] = useState(() => new Reading());
+  const latest = useRef(file);
+  useEffect(() => {
+    latest.current = file;
+  }, [file]);
   const answer = useVerdict(shown, scheme, station, units);
   const { verdict } = answer;
   const problems = [...refused, ...answer.problems];
@@ -64,8 +69,13 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
   async function save() {
     setSaving(true);
     setTrouble(null);
+    if (!(await reading.allRight())) {
+      setTrouble("A field holds something that cannot be read. Put it right first.");
+      setSaving(false);
+      return;
+    }
     try {
-      const made = await take(client.POST("/api/airframes", { body: file }));
+      const made = await take(client.POST("/api/airframes", { body: latest.current }));
       await queries.invalidateQueries({ queryKey: ["airframes"] });
       await navigate(`/airframe/${made.id}`);
     } catch (cause) {
@@ -84,15 +94,17 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
       <Faults.Provider value={problems}>
         <main className="mx-auto grid max-w-[1500px] gap-x-8 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <div>
+            <Readings.Provider value={reading}>
             <AirframeForm
               airframe={file.airframe}
               catalogue={catalogue}
-              onChange={(airframe) => {
+              onChange={(next) => {
                 setRefused([]);
                 setTrouble(null);
-                setFile((f) => ({ ...f, airframe }));
+                setFile((f) => ({ ...f, airframe: next(f.airframe) }));
               }}
             />
+            </Readings.Provider>
           </div>
           <aside className="self-start max-lg:order-first lg:sticky lg:top-4">
             <h2 className="text-[17px] font-semibold">As you describe it</h2>

@@ -187,7 +187,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                 selected={selected}
                 onSelect={setSelected}
                 onMove={(pieceId, end, y, share, done) => {
-                  changePiece(pieceId, (p) => moved(p, end, y, share), `${pieceId}.${end}`);
+                  changePiece(pieceId, (p) => moved(p, end, y, share), `${pieceId}.${end}.${done === null ? "keys" : "drag"}`);
                   if (done) settle();
                 }}
               />
@@ -243,7 +243,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                   index={index}
                   catalogue={catalogue}
                   cautions={cautions}
-                  onChange={(next, key) => changePiece(piece.id, () => next, key)}
+                  onChange={(next, key) => changePiece(piece.id, next, key)}
                   onRemove={() => {
                     changeScheme((s) => ({ ...s, pieces: s.pieces.filter((p) => p.id !== piece.id) }));
                     setSelected(null);
@@ -255,7 +255,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
             {verdict && <p className="mt-4 text-[14px] leading-4.5 text-pencil">{[...verdict.cautions, verdict.scope].join(" ")}</p>}
           </Tabs.Content>
           <Tabs.Content value="airframe" className="pt-3">
-            {catalogue && <AirframeForm narrow airframe={file.airframe} catalogue={catalogue} onChange={(airframe, key) => change((f) => ({ ...f, airframe }), `airframe.${key}`)} />}
+            {catalogue && <AirframeForm narrow airframe={file.airframe} catalogue={catalogue} onChange={(next, key) => change((f) => ({ ...f, airframe: next(f.airframe) }), `airframe.${key}`)} />}
           </Tabs.Content>
         </Tabs.Root>
       </main>

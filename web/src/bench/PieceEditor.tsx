@@ -6,7 +6,7 @@ interface Props {
   index: number;
   catalogue: Catalogue;
   cautions: string[];
-  onChange: (piece: Piece, key: string) => void;
+  onChange: (next: (piece: Piece) => Piece, key: string) => void;
   onRemove: () => void;
   onClose: () => void;
 }
@@ -26,7 +26,7 @@ const SIZES: Record<Piece["kind"], [string, string][]> = {
 /** Everything about one piece. Each change is answered at once. */
 export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRemove, onClose }: Props) {
   const at = (field: string) => `pieces.${index}.${field}`;
-  const set = (field: string, value: unknown) => onChange({ ...piece, [field]: value } as Piece, `${piece.id}.${field}`);
+  const set = (field: string, value: unknown) => onChange((now) => ({ ...now, [field]: value }) as Piece, `${piece.id}.${field}`);
   const record = piece as unknown as Record<string, number>;
   const sheet = piece.kind === "skin" || piece.kind === "tape";
   const measure = (field: string, label: string, kind: "length" | "percent" = "length") => (

@@ -16,8 +16,8 @@ interface Props {
   onStation?: (y: number) => void;
   selected?: string | null;
   onSelect?: (id: string | null) => void;
-  /** An end moved to y mm out and to a share of the chord there; `done` when let go. */
-  onMove?: (id: string, end: End, y: number, share: number, done: boolean) => void;
+  /** An end moved to y mm out and to a share of the chord there; `done` when let go, null by a key. */
+  onMove?: (id: string, end: End, y: number, share: number, done: boolean | null) => void;
 }
 
 const INK = "#1b2430";
@@ -91,7 +91,7 @@ export function PlanSheet(props: Props) {
     const [y = 0, x = 0] = piece.ends[end === "from" ? 0 : 1]!;
     const { lead, chord } = edgesAt(plan.outline, y);
     const out = Math.min(Math.max(y + by[0], 0), plan.half_span_mm);
-    onMove(piece.piece_id, end, out, (x - lead) / chord + by[1], true);
+    onMove(piece.piece_id, end, out, (x - lead) / chord + by[1], null);
   }
 
   const chosen = plan.pieces.find((p) => p.piece_id === selected);

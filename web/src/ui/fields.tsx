@@ -12,6 +12,32 @@ export function useFault(path: string): string | null {
   return found ? `${found.what} ${found.right}`.trim() : null;
 }
 
+/**
+ * What is typed is read by the server. Before something is saved for good, wait until all of it is
+ * read, and do not go on while a field holds what cannot be read.
+ */
+export class Reading {
+  private readonly pending = new Set<Promise<unknown>>();
+  private readonly misread = new Set<string>();
+
+  track(question: Promise<unknown>): void {
+    this.pending.add(question);
+    void question.catch(() => undefined).finally(() => this.pending.delete(question));
+  }
+  tell(field: string, wrong: boolean): void {
+    if (wrong) this.misread.add(field);
+    else this.misread.delete(field);
+  }
+  /** True once everything is read and nothing was misread. */
+  async allRight(): Promise<boolean> {
+    while (this.pending.size) await Promise.allSettled([...this.pending]);
+    await new Promise((resolve) => setTimeout(resolve));
+    return this.misread.size === 0;
+  }
+}
+
+export const Readings = createContext<Reading | null>(null);
+
 interface FrameProps {
   label: string;
   hint?: ReactNode;
@@ -75,10 +101,18 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
   const [misread, setMisread] = useState<string | null>(null);
   const typing = useRef(false);
   const asked = useRef(0);
+  const reading = useContext(Readings);
+  useEffect(() => {
+    reading?.tell(path, misread !== null);
+    return () => reading?.tell(path, false);
+  }, [reading, path, misread]);
   const fault = useFault(path);
 
+  const empty = text === "";
+  const wrong = misread !== null || fault !== null;
   useEffect(() => {
-    if (typing.current) return;
+    // what was typed stays while it is being typed, and while it is wrong
+    if (typing.current || (wrong && !empty)) return;
     let current = true;
     written(value, kind).then(
       (shown) => {
@@ -89,7 +123,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
     return () => {
       current = false;
     };
-  }, [value, kind, units]);
+  }, [value, kind, units, wrong, empty]);
 
   function read(typed: string) {
     const ticket = ++asked.current;
@@ -98,7 +132,9 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
       onEmpty();
       return;
     }
-    take(client.GET("/api/measure", { params: { query: { text: typed, kind } } })).then(
+    const question = take(client.GET("/api/measure", { params: { query: { text: typed, kind } } }));
+    reading?.track(question);
+    question.then(
       (measure) => {
         if (ticket !== asked.current) return;
         setMisread(null);
@@ -129,7 +165,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
           }}
           onBlur={() => {
             typing.current = false;
-            if (!misread && !fault && value !== null) written(value, kind).then(setText, () => undefined);
+            if (!wrong) written(value, kind).then(setText, () => undefined);
           }}
         />
       )}

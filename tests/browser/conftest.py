@@ -1,0 +1,95 @@
+"""The real server on a database of its own, and Debian's Chromium in front of it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+from urllib.parse import quote
+
+import pytest
+from django.db import connection
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+from ops import serve
+from ops.database import free_port
+from ops.install import chromium, manage
+
+LAUNCH = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-quic"]
+expect.set_options(timeout=7_000)
+
+
+NAME = "fletcher_browser_tests"
+
+
+@pytest.fixture(scope="session")
+def site(django_db_blocker: Any, tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """Address of a running Fletcher with the demo loaded, on a database that only these tests use."""
+    db = connection.settings_dict
+    url = f"postgresql://{db['USER']}:{quote(db['PASSWORD'])}@{db['HOST']}:{db['PORT']}/{NAME}"
+
+    def drop() -> None:
+        with django_db_blocker.unblock(), connection.cursor() as cursor:
+            cursor.execute(f"DROP DATABASE IF EXISTS {NAME} WITH (FORCE)")
+        connection.close()
+
+    drop()
+    with django_db_blocker.unblock(), connection.cursor() as cursor:
+        cursor.execute(f"CREATE DATABASE {NAME}")
+    connection.close()
+    manage("migrate", "--verbosity", "0", url=url)
+    manage("load_demo", url=url)
+    number, log = free_port(), Path(tmp_path_factory.mktemp("server")) / "server.log"
+    process = serve.launch(number, url, log)
+    try:
+        serve.wait_for(number, process, log)
+        yield f"http://127.0.0.1:{number}"
+    finally:
+        process.terminate()
+        process.wait(timeout=20)
+        drop()
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as player:
+        opened = player.chromium.launch(executable_path=chromium(), args=LAUNCH)
+        yield opened
+        opened.close()
+
+
+@pytest.fixture
+def new_page(site: str, browser: Browser) -> Iterator[Callable[..., Page]]:
+    """Pages in their own sessions; a fault in a page's console fails the test."""
+    contexts, faults = [], []
+
+    def make(width: int = 1280, height: int = 800, **options: Any) -> Page:
+        context = browser.new_context(base_url=site, viewport={"width": width, "height": height}, **options)
+        contexts.append(context)
+        context.set_default_timeout(10_000)
+        page = context.new_page()
+        page.on("pageerror", lambda error: faults.append(str(error)))
+        return page
+
+    yield make
+    for context in contexts:
+        context.close()
+    assert not faults
+
+
+@pytest.fixture
+def page(new_page: Callable[..., Page]) -> Page:
+    return new_page()
+
+
+@pytest.fixture
+def demo(page: Page) -> Page:
+    """In the demo workshop, as it shipped."""
+    page.goto("/")
+    page.get_by_role("button", name="Open the demo workshop").click()
+    page.get_by_role("button", name="Put the demo back as it was").click()
+    with page.expect_response(lambda r: r.url.endswith("/api/airframes")):  # the list anew, after the reset
+        page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_role("heading", level=2)).to_have_count(3)
+    expect(page.get_by_role("heading", name="Sanderling")).to_be_visible()
+    return page
