@@ -143,12 +143,13 @@ def secret() -> None:
         kept.write_text(secrets.token_urlsafe(48), encoding="utf-8")
 
 
-def everything(browser: bool) -> None:
+def everything(browser: bool, build: bool = True) -> None:
     check_machine()
     system_packages(browser)
     python_packages()
     web_packages()
-    build_web()
+    if build:
+        build_web()
     secret()
 
 

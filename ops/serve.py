@@ -68,6 +68,8 @@ def launch(number: int, url: str, log: Path, pid: Path | None = None, **env: str
     ]  # fmt: skip
     if pid:
         command += ["--pid", str(pid)]
+    # sections are small: one thread each, or the workers fight over the cores
+    env = {"OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1", **env}
     with log.open("ab") as out:
         return subprocess.Popen(
             command, cwd=ROOT, env=environment(DATABASE_URL=url, **env), stdin=subprocess.DEVNULL,

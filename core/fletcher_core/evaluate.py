@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from .answer.checks import cautions, problems
+from .answer.checks import cautions, problems, warnings
 from .answer.drawing import plan_drawing, slice_drawing
 from .answer.sampling import SAMPLES, sample, typical
 from .answer.solve import Solved, sections_of, solve
@@ -49,7 +49,7 @@ SCOPE = (
 #: power of the chord, so its cube root is nearly a straight line.
 _FINE = 4
 #: samples are taken at every so many stations, and their twist stiffness at so many in all
-_DRAWN, _FEW = 2, 4
+_DRAWN, _FEW = 3, 4
 
 
 @dataclass(frozen=True)
@@ -219,8 +219,8 @@ def _ribbon(a: _Answer, airframe: Airframe, scheme: Scheme, ultimate: float) -> 
     return pieces
 
 
-def _ledger(a: _Answer, airframe: Airframe, scheme: Scheme, system: System) -> list[LedgerLine]:
-    warned = cautions(airframe, scheme)
+def _ledger(a: _Answer, scheme: Scheme, system: System) -> list[LedgerLine]:
+    warned, careful = warnings(a.layout), cautions(a.layout)
     s, y = a.solved, a.layout.plan.y
     tip = float(s.shape.bend[0, -1])
     broken, held = s.break_at(0)[0], s.holds_to(0)[0]
@@ -241,7 +241,8 @@ def _ledger(a: _Answer, airframe: Airframe, scheme: Scheme, system: System) -> l
                 buys_EI=gain(s.properties.EIxx), buys_GJ=gain(s.GJ),
                 buys_break_n=sign * (broken - s.break_at(2 + i)[0]),
                 buys_hold_n=sign * (held - s.holds_to(2 + i)[0]),
-                buys_bend_mm=sign * (float(s.shape.bend[2 + i, -1]) - tip), cautions=warned.get(i, []),
+                buys_bend_mm=sign * (float(s.shape.bend[2 + i, -1]) - tip),
+                warnings=warned.get(i, []), cautions=careful.get(i, []),
             )
         )  # fmt: skip
     return lines
@@ -342,7 +343,7 @@ def evaluate(
             bend_mm=float(a.solved.shape.bend[1, -1]),
             wing_g=a.foam_g.value,
         ),
-        ledger=_ledger(a, airframe, scheme, system) if ledger else [],
+        ledger=_ledger(a, scheme, system) if ledger else [],
         modes=modes,
         ribbon=_ribbon(a, airframe, scheme, ultimate),
         curves=_curves(a, ultimate, limit),

@@ -148,7 +148,7 @@ def test_schemes_stand_side_by_side_as_tabs(demo: Page) -> None:
 
 def test_an_inch_builder_sees_inches_everywhere(demo: Page) -> None:
     page = demo
-    page.get_by_role("button", name="Units: metric").click()
+    page.get_by_role("button", name="Units: mm").click()
     expect(page.get_by_text("51 3/16 in span")).to_be_visible()
     open_bench(page, "Sanderling")
     expect(page.locator("[data-line=tube]")).to_contain_text("5/16 in")
@@ -157,7 +157,7 @@ def test_an_inch_builder_sees_inches_everywhere(demo: Page) -> None:
     outer = page.get_by_label("Outer diameter")
     outer.fill("3/8")
     expect(page.locator("[data-line=tube]")).to_contain_text("3/8 in")
-    page.get_by_role("button", name="Units: inch").click()
+    page.get_by_role("button", name="Units: in").click()
     expect(outer).to_have_value(re.compile("9.5[23] mm"))
 
 

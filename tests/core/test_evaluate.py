@@ -116,10 +116,24 @@ def test_softer_glue_never_stiffens(airframe: Any) -> None:
 
 def test_glue_that_eats_the_foam_is_told() -> None:
     v = evaluate(make_airframe(foam="xps33"), make_scheme(TUBE.model_copy(update={"glue": "ca_standard"})))
+    assert "eats this foam" in v.ledger[0].warnings[0]
     said = " ".join(v.ledger[0].cautions)
-    assert "eats this foam" in said
     assert "bonds skin and eyes" in said
     assert "mask and gloves" in said
+
+
+def test_two_sticks_in_one_place_are_told(airframe: Any) -> None:
+    rod = Rod(id="rod", diameter_mm=4, y_to_mm=400)
+    v = evaluate(airframe, make_scheme(TUBE, rod), spread=False)
+    assert v.ledger[1].warnings[0].startswith("It stands in the same place as the tube")
+    apart = rod.model_copy(update={"chord_from": 0.4, "chord_to": 0.4})
+    v = evaluate(airframe, make_scheme(TUBE, apart), spread=False)
+    assert not any(line.warnings for line in v.ledger)
+
+
+def test_a_second_stick_is_suggested_beside_the_first(airframe: Any) -> None:
+    (tube,) = suggest(airframe, make_scheme(TUBE), "tube")
+    assert abs(tube.chord_from - TUBE.chord_from) > 0.04
 
 
 def test_a_hot_iron_on_soft_foam_is_told() -> None:

@@ -7,10 +7,11 @@ from typing import Any
 
 import numpy as np
 
-from ..catalogue import catalogue
-from ..model import Airframe, Problem, Scheme
+from ..catalogue import Foam, catalogue
+from ..model import Problem
 from ..sections import WingLayout
 from ..units import Measure
+from .words import short
 
 
 def _spot(index: int, field: str) -> tuple[str | int, ...]:
@@ -108,35 +109,64 @@ def problems(layout: WingLayout) -> list[Problem]:
     return found or [*_inside_outline(layout), *_glue_can_be_spread(layout)]
 
 
-def cautions(airframe: Airframe, scheme: Scheme) -> dict[int | None, list[str]]:
-    """Where work can hurt or a material is spoilt: piece -> sentences; None for the whole."""
-    cat = catalogue()
-    core = airframe.wing.core.material
-    foam = cat.foam.get(core)
+def _in_each_other(layout: WingLayout) -> Iterator[tuple[int, str]]:
+    """Sticks that stand in the same place, told at the later one."""
+    members, pieces = layout.section.members, layout.scheme.pieces
+    for b, later in enumerate(layout.member_rows):
+        for a, first in enumerate(layout.member_rows[:b]):
+            one: Any = pieces[first.piece]
+            two: Any = pieces[later.piece]
+            kinds = {one.kind, two.kind}
+            if "web" in kinds and "middle" not in (getattr(one, "level", ""), getattr(two, "level", "")):
+                continue  # caps let into the edge of a web are meant to touch it
+            both = (members.present[a] > 0) & (members.present[b] > 0)
+            near_x = np.abs(members.x[a] - members.x[b]) < 0.5 * (members.width[a] + members.width[b]) - 0.05
+            near_z = np.abs(members.z[a] - members.z[b]) < 0.5 * (members.height[a] + members.height[b]) - 0.05
+            if one.on and two.on and np.any(both & near_x & near_z):
+                yield later.piece, f"It stands in the same place as the {short(one)}: move one of them along the chord."
+
+
+def _foam(layout: WingLayout) -> Foam | None:
+    return catalogue().foam.get(layout.airframe.wing.core.material)
+
+
+def warnings(layout: WingLayout) -> dict[int, list[str]]:
+    """What will not work though it can be drawn: piece -> sentences."""
+    foam = _foam(layout)
+    family = foam.glue_family if foam else "eps"
+    said: dict[int, list[str]] = {}
+    for index, sentence in _in_each_other(layout):
+        said.setdefault(index, []).append(sentence)
+    for i, piece in enumerate(layout.scheme.pieces):
+        if not piece.glue:
+            continue
+        glue = catalogue().glue[piece.glue]
+        verdict, _ = glue.holds(family)
+        if verdict == "attacks":
+            said.setdefault(i, []).append(f"{glue.label} eats this foam. Take another glue, or seal the foam first.")
+        elif verdict == "no hold":
+            said.setdefault(i, []).append(f"{glue.label} does not hold on this foam. Take another glue.")
+    return {k: list(dict.fromkeys(v)) for k, v in said.items()}
+
+
+def cautions(layout: WingLayout) -> dict[int, list[str]]:
+    """Where work can hurt or a material wants care: piece -> sentences."""
+    cat, foam = catalogue(), _foam(layout)
     family = foam.glue_family if foam else "eps"
     softens = (foam or cat.foam["eps15"]).softens
-    said: dict[int | None, list[str]] = {None: []}
-    for i, piece in enumerate(scheme.pieces):
+    said: dict[int, list[str]] = {}
+    for i, piece in enumerate(layout.scheme.pieces):
         lines = said.setdefault(i, [])
         if piece.glue:
             glue = cat.glue[piece.glue]
             verdict, condition = glue.holds(family)
-            if verdict == "attacks":
-                lines.append(f"{glue.label} eats this foam. Take another glue, or seal the foam first.")
-            elif verdict == "no hold":
-                lines.append(f"{glue.label} does not hold on this foam.")
-            elif verdict == "spot":
+            if verdict == "spot":
                 lines.append(f"{glue.label} on this foam: try a spot first.")
             if condition:
                 lines.append(f"{glue.label}: {condition}.")
             if isinstance(glue.lap_on_foam, str) and "peels" in glue.lap_on_foam and family in ("epp", "epo"):
                 lines.append(f"{glue.label} peels from smooth bead skin: roughen it until it is dull.")
-            if "ca_" in piece.glue:
-                lines.append("Cyanoacrylate bonds skin and eyes at once and heats cotton: glasses on, no cotton.")
-            if "epoxy" in piece.glue or "polyurethane" in piece.glue:
-                lines.append("Gloves on: this glue can make you allergic for good. Air the room.")
-            if "solvent" in piece.glue:
-                lines.append("Solvent fumes: work outdoors or at an open window, no flame near.")
+            lines += [sentence for part, sentence in _GLUE_HAZARDS if part in piece.glue]
         if piece.kind in ("skin", "tape"):
             iron = cat.skin[piece.material].iron_C
             if iron is not None and iron.typical > softens.low:
@@ -144,6 +174,15 @@ def cautions(airframe: Airframe, scheme: Scheme) -> dict[int | None, list[str]]:
                     f"Ironed at about {iron.typical:.0f} °C, and this foam softens from {softens.low:.0f} °C: "
                     "keep the iron low and moving, and try a scrap first."
                 )
-        elif "carbon" in piece.material or "glass" in piece.material or piece.material == "circuit_board":
+        elif any(part in piece.material for part in _SPLINTERS):
             lines.append("Cut it wet, with a mask and gloves: its dust and splinters hurt lungs and skin.")
-    return {k: list(dict.fromkeys(v)) for k, v in said.items()}
+    return said
+
+
+_SPLINTERS = ("carbon", "glass", "circuit_board")
+_GLUE_HAZARDS = (
+    ("ca_", "Cyanoacrylate bonds skin and eyes at once and heats cotton: glasses on, no cotton."),
+    ("epoxy", "Gloves on: this glue can make you allergic for good. Air the room."),
+    ("polyurethane", "Gloves on: this glue can make you allergic for good. Air the room."),
+    ("solvent", "Solvent fumes: work outdoors or at an open window, no flame near."),
+)

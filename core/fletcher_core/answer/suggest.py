@@ -34,6 +34,9 @@ _RODS = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 8.0)
 _TUBES = ((3.0, 1.5), (4.0, 2.5), (5.0, 3.0), (6.0, 4.0), (8.0, 6.0), (10.0, 8.0), (12.0, 10.0))
 _STRIPS = ((3.0, 0.5), (5.0, 0.5), (5.0, 1.0), (6.0, 1.0), (10.0, 1.0))
 
+#: chord shares at which spars usually stand, the best first
+_PLACES = (0.3, 0.36, 0.24, 0.42, 0.18, 0.5)
+
 #: use -> (half span, root chord, tip chord, set-back, promise, rest, foam, aerofoil)
 _START: dict[str, tuple[float, float, float, float, float, float, str, str]] = {
     "trainer": (600, 200, 180, 0, 850, 560, "epp30", "2412"),
@@ -69,13 +72,20 @@ def _new_id(scheme: Scheme, stem: str) -> str:
     return next(f"{stem}-{k}" for k in range(1, 1000) if f"{stem}-{k}" not in taken)
 
 
+def _free_place(scheme: Scheme) -> float:
+    """A usual place on the chord where no stick stands yet."""
+    taken = [float(c) for p in scheme.pieces for c in (getattr(p, "chord_from", -1.0), getattr(p, "chord_to", -1.0))]
+    sticks = [c for c in taken if c >= 0]
+    return next((s for s in _PLACES if all(abs(s - c) > 0.04 for c in sticks)), _PLACES[0])
+
+
 def suggest(airframe: Airframe, scheme: Scheme, kind: Kind) -> list[Piece]:
     """A piece (or a pair) of a stock size that fits this wing, not yet in the scheme."""
     plan = planform(airframe.wing)
     outline = plan.outline(profile_of(airframe.wing.aerofoil))
     tip = plan.half_span
     end = float(np.floor(0.7 * tip / 10) * 10)
-    share = 0.3
+    share = _free_place(scheme)
     upper, lower = outline.faces_at(np.full_like(plan.y, share))
     depth = float(np.interp(end, plan.y, upper - lower))
     run: dict[str, Any] = {"y_from_mm": 0.0, "y_to_mm": end, "chord_from": share, "chord_to": share}

@@ -91,6 +91,7 @@ class LedgerLine(BaseModel):
     buys_break_n: float | None
     buys_hold_n: float | None
     buys_bend_mm: float | None
+    warnings: list[str]
     cautions: list[str]
 
 

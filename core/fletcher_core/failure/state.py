@@ -15,6 +15,8 @@ from ..span import Forces
 
 Array = NDArray[np.float64]
 
+_FACE_STEP = 8
+
 
 @dataclass(frozen=True)
 class Locked:
@@ -42,6 +44,22 @@ class LoadedWing:
     @cached_property
     def curvature(self) -> tuple[Array, Array]:
         return self.properties.curvature(self.forces.moment)
+
+    @cached_property
+    def face_strain(self) -> dict[int, tuple[Array, Array | float]]:
+        """Of the foam's faces, +1 upper and -1 lower: strain per unit of load factor, and the locked one;
+        (V, S, K) at some points from nose to trailing edge."""
+        outline = self.layout.outline
+        x = outline.x[None, :, ::_FACE_STEP]
+        faces = {1: outline.upper[None, :, ::_FACE_STEP], -1: outline.lower[None, :, ::_FACE_STEP]}
+        return {face: (self.strain(x, z), self.locked_strain(x, z)) for face, z in faces.items()}
+
+    @cached_property
+    def sheet_strain(self) -> list[tuple[Array, Array | float]]:
+        """The same of every sheet, at the ends of its segments."""
+        sheet = self.sums.sheet
+        places = [(sheet.x_at[p][None], sheet.z_at[p][None]) for p in range(len(self.layout.sheet_rows))]
+        return [(self.strain(x, z), self.locked_strain(x, z)) for x, z in places]
 
     def strain(self, x: Array, z: Array) -> Array:
         """Strain along the span per unit of load factor at places (V or 1, S) or (..., S, K).
@@ -111,6 +129,9 @@ def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0)
 
 def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:
     """Over places K: (n, applied) at the place reached first, both (V, S)."""
+    if isinstance(constant, float):
+        worst = applied.max(axis=-1)
+        return load_factor(allowable, worst, constant), worst
     n = load_factor(allowable, applied, constant)
     at = np.argmin(n, axis=-1)[..., None]
     return np.take_along_axis(n, at, axis=-1)[..., 0], np.take_along_axis(applied, at, axis=-1)[..., 0]

@@ -450,11 +450,8 @@ export interface components {
             label: string;
             /** Note */
             note: string;
-            /**
-             * Tags
-             * @default {}
-             */
-            tags: {
+            /** Tags */
+            tags?: {
                 [key: string]: string;
             };
         };
@@ -634,6 +631,8 @@ export interface components {
             on: boolean;
             /** Piece Id */
             piece_id: string | null;
+            /** Warnings */
+            warnings: string[];
             /** What */
             what: string;
             /** Where */

@@ -11,9 +11,9 @@ interface Props {
   onWhy: (figure: string) => void;
 }
 
-function Answer({ name, figure, onWhy, children, bar, tone }: { name: string; figure: string; onWhy: (f: string) => void; children: ReactNode; bar?: ReactNode; tone?: string }) {
+function Answer({ name, figure, onWhy, children, bar, tone, wide }: { wide?: boolean; name: string; figure: string; onWhy: (f: string) => void; children: ReactNode; bar?: ReactNode; tone?: string }) {
   return (
-    <section aria-label={name} className="min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-l-0">
+    <section aria-label={name} className={`min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-t max-md:border-l-0 ${wide ? "max-md:col-span-2" : ""}`}>
       <div className="flex items-baseline justify-between gap-2">
         <h2 className="text-[15px] text-pencil">{name}</h2>
         <button className="min-h-6 text-[15px] underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy(figure)}>
@@ -34,8 +34,8 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const later = holds.n.value > breaks.n.value * 1.005;
   const over = m.remains_g.value < 0;
   return (
-    <div className={`grid border-b border-rule bg-sheet md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "opacity-50" : ""}`} aria-live="polite" data-testid="answers">
-      <Answer name="Breaks" figure="break" onWhy={onWhy} tone={gives ? "text-gives" : undefined}>
+    <div className={`grid grid-cols-2 border-b border-rule bg-sheet md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "opacity-50" : ""}`} aria-live="polite" data-testid="answers">
+      <Answer wide name="Breaks" figure="break" onWhy={onWhy} tone={gives ? "text-gives" : undefined}>
         <div className="grid gap-x-5 sm:grid-cols-[11.5rem_minmax(0,1fr)]">
           <div>
             <p className="flex items-baseline gap-x-2">
@@ -84,7 +84,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
         </p>
       </Answer>
-      <Answer name="Weight" figure="mass" onWhy={onWhy} tone={over ? "text-gives" : undefined}>
+      <Answer wide name="Weight" figure="mass" onWhy={onWhy} tone={over ? "text-gives" : undefined}>
         <p className="text-[22px] leading-8 font-semibold" data-testid="added">
           {mass(m.pieces_g + m.glue_g, units)} added
         </p>

@@ -37,8 +37,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
     <table className="w-full border-collapse text-[15px]" data-testid="ledger">
       <caption className="sr-only">Pieces, what each weighs and what it buys</caption>
       <thead>
-        <tr className="border-b border-ink text-[14px] text-pencil">
-          <th className="pb-1 text-left align-bottom font-normal" scope="col">
+        <tr className="border-b border-ink text-[14px] text-pencil max-sm:grid max-sm:grid-cols-5">
+          <th className="pb-1 text-left align-bottom font-normal max-sm:hidden" scope="col">
             piece
           </th>
           <th className={head} scope="col">
@@ -68,8 +68,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
           const piece = pieces.find((p) => p.id === id)!;
           const open = id === selected;
           return (
-            <tr key={id} className={`border-b border-rule align-top ${open ? "bg-kraft-pale" : "hover:bg-faint/60"} ${line.on ? "" : "text-pencil"}`} data-line={id}>
-              <td className="py-1.5">
+            <tr key={id} className={`border-b border-rule align-top max-sm:grid max-sm:grid-cols-5 ${open ? "bg-kraft-pale" : "hover:bg-faint/60"} ${line.on ? "" : "text-pencil"}`} data-line={id}>
+              <td className="py-1.5 max-sm:col-span-5">
                 <div className="flex items-start gap-2">
                   <Switch.Root
                     checked={piece.on}
@@ -88,6 +88,11 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
                     </span>
                   </button>
                 </div>
+                {line.warnings.map((w) => (
+                  <p key={w} className="mt-1 border-l-4 border-gives pl-2 text-[14px] leading-4.5 font-medium text-gives">
+                    {w}
+                  </p>
+                ))}
               </td>
               <td className="px-1.5 py-1.5 text-right whitespace-nowrap">{mass(line.grams, units)}</td>
               <Buys line={line} />

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useId, useRef } from "react";
 
 import type { Plan, PlanPiece, RibbonPiece } from "../api/types";
-import { length } from "../lib/show";
+import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { edgesAt, pointIn, polygon, rules, useWidth } from "./frame";
 import { hatch, Hatches } from "./hatch";
@@ -160,7 +160,7 @@ export function PlanSheet(props: Props) {
         )}
 
         {ribbon && (
-          <g aria-hidden="true">
+          <g aria-hidden="true" className="cursor-help">
             <pattern id={`${id}-close`} width={6} height={6} patternUnits="userSpaceOnUse" patternTransform={`scale(${u})`}>
               <rect width={6} height={6} fill="#f3e3cf" />
               <path d="M0 6L6 0" stroke="#8a4d16" strokeWidth={1.2} />
@@ -171,6 +171,7 @@ export function PlanSheet(props: Props) {
             </pattern>
             {ribbon.map((r) => (
               <g key={`${r.y_from_mm}-${r.y_to_mm}`}>
+                <title>{`${STATE_WORD[r.state]}, ${trim(r.reserve, 2)} times what is needed: ${r.how}`}</title>
                 <rect
                   x={r.y_from_mm}
                   y={ribbonTop}
@@ -216,6 +217,15 @@ export function PlanSheet(props: Props) {
           </>
         )}
       </svg>
+      {ribbon && (
+        <ul className="sr-only" aria-label="Reserve along the span">
+          {ribbon.map((r) => (
+            <li key={`${r.y_from_mm}-${r.y_to_mm}`}>
+              {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)} out: {STATE_WORD[r.state]}, {trim(r.reserve, 2)} times what is needed; first {r.how}
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

@@ -99,8 +99,8 @@ export function SliceView({ slice, selected }: { slice: Slice; selected?: string
                 );
               })}
             </g>
-            <text x={slice.chord_mm * 0.4} y={-low + 17 * u} fontSize={13 * u} fill="#5b6470" textAnchor="middle">
-              dash-dot line: neutral axis, neither pulled nor pressed
+            <text x={0} y={-low + 17 * u} fontSize={13 * u} fill="#5b6470">
+              dash-dot: neutral axis, neither pulled nor pressed
             </text>
           </svg>
         )}

@@ -15,16 +15,17 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
         <img src="/icon.svg" alt="" className="size-7" />
         Fletcher
       </Link>
-      <div className="flex min-w-0 flex-1 items-center gap-3">{children}</div>
+      <div className="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full">{children}</div>
+      <span className="flex-1 sm:hidden" />
       {actions}
       <button
         className="btn"
-        aria-label={`Units: ${session.units}. Change to ${other}`}
+        aria-label={`Units: ${session.units === "metric" ? "mm, g" : "in, oz"}. Change to ${other}`}
         onClick={() =>
           void take(client.PUT("/api/session/units", { body: { units: other } })).then(adopt, () => undefined)
         }
       >
-        {session.units === "metric" ? "mm, g" : "in, oz"}
+        Units: {session.units === "metric" ? "mm, g" : "in, oz"}
       </button>
       <span className="text-[15px] text-pencil max-sm:hidden">{session.workshop?.name}</span>
       <button

@@ -7,16 +7,12 @@ from collections.abc import Iterator
 from ..state import Finding, LoadedWing, Mode, worst_of
 from .skin_tension import FACE
 
-_STEP = 8
-
 
 def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
-    outline = wing.layout.outline
-    for face, z in ((1, outline.upper), (-1, outline.lower)):
-        at = outline.x[:, ::_STEP][None], z[:, ::_STEP][None]
-        E = sign * wing.materials.foam.E[:, None, None]
-        strength = wing.values[f"core.{figure}"]
-        n, stress = worst_of(strength, E * wing.strain(*at), E * wing.locked_strain(*at))
+    E = sign * wing.materials.foam.E[:, None, None]
+    strength = wing.values[f"core.{figure}"]
+    for face, (strain, locked) in wing.face_strain.items():
+        n, stress = worst_of(strength, E * strain, 0.0 if isinstance(locked, float) else E * locked)
         yield Finding(mode, None, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
 
 

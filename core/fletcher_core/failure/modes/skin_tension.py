@@ -11,11 +11,11 @@ FACE = {1: "top", -1: "bottom"}
 
 def find(wing: LoadedWing) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.sheet_rows):
-        x, z = wing.sums.sheet.x_at[p][None], wing.sums.sheet.z_at[p][None]
+        strain, locked = wing.sheet_strain[p]
         here = wing.materials.sheet_on[:, p, None] * wing.layout.section.sheets.present[p]
         Et = (wing.materials.sheet_Et[:, p, None] * here)[..., None]
         strength = wing.values[f"skin.{row.material}.tension"] * row.layers
-        n, pull = worst_of(strength, Et * wing.strain(x, z), Et * wing.locked_strain(x, z))
+        n, pull = worst_of(strength, Et * strain, 0.0 if isinstance(locked, float) else Et * locked)
         yield Finding(
             "skin_tension", row.piece, FACE[row.face], n, strength, pull, "N/mm",
             "pull per width = E t × strain",

@@ -24,7 +24,7 @@ def wrinkling_stress(E_skin: np.ndarray, E_core: np.ndarray, G_core: np.ndarray)
 def find(wing: LoadedWing) -> Iterator[Finding]:
     foam = wing.materials.foam
     for p, row in enumerate(wing.layout.sheet_rows):
-        strain = -wing.strain(wing.sums.sheet.x_at[p][None], wing.sums.sheet.z_at[p][None]).min(axis=-1)
+        strain = -wing.sheet_strain[p][0].min(axis=-1)
         here = wing.materials.sheet_on[:, p, None] * wing.layout.section.sheets.present[p]
         E_skin = wing.materials.sheet_Et[:, p] / row.t
         stress = E_skin[:, None] * strain * here

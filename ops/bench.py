@@ -1,0 +1,134 @@
+"""./fletcher bench: how fast one evaluation and one HTTP answer are, and what a key press costs.
+
+Prints a table of medians. Figures are of the machine it runs on; the ratios at the end are what to
+compare between versions.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import statistics
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+from urllib.request import HTTPCookieProcessor, OpenerDirector, Request, build_opener
+
+from fletcher_core.evaluate import evaluate
+from fletcher_core.model import AirframeFile
+
+from . import serve
+from .database import free_port
+from .install import chromium
+from .shell import ROOT
+
+#: what issue and users ask for, ms
+AIMS = {"one evaluation": 20.0, "HTTP answer": 60.0, "a key press to new numbers on screen": 100.0}
+
+
+def median_ms(action: Callable[[], object], runs: int) -> float:
+    times = []
+    for _ in range(runs):
+        began = time.perf_counter()
+        action()
+        times.append((time.perf_counter() - began) * 1e3)
+    return statistics.median(times)
+
+
+def _demo() -> AirframeFile:
+    return AirframeFile.model_validate_json((ROOT / "demo" / "turnstone.json").read_text(encoding="utf-8"))
+
+
+def core(rows: list[tuple[str, float]]) -> None:
+    file = _demo()
+    airframe, scheme = file.airframe, file.schemes[0]
+    evaluate(airframe, scheme)
+    plain = median_ms(lambda: evaluate(airframe, scheme, ledger=False, spread=False), 40)
+    rows.append(("one evaluation", plain))
+    rows.append(("with the ledger", median_ms(lambda: evaluate(airframe, scheme, spread=False), 25)))
+    rows.append(("with ledger and 64-sample spread", median_ms(lambda: evaluate(airframe, scheme), 25)))
+
+
+def _opener(address: str) -> tuple[OpenerDirector, str]:
+    opener = build_opener(HTTPCookieProcessor())
+    token = json.loads(opener.open(f"{address}/api/session").read())["csrf"]
+    opener.open(Request(f"{address}/api/session/demo", data=b"", headers={"X-CSRFToken": token}, method="POST"))
+    return opener, json.loads(opener.open(f"{address}/api/session").read())["csrf"]
+
+
+def http(address: str, rows: list[tuple[str, float]]) -> None:
+    file = _demo()
+    opener, token = _opener(address)
+    body = {"airframe": file.airframe.model_dump(mode="json"), "scheme": file.schemes[0].model_dump(mode="json")}
+    headers = {"X-CSRFToken": token, "Content-Type": "application/json"}
+
+    def ask(path: str) -> None:
+        opener.open(Request(f"{address}/api/{path}", data=json.dumps(body).encode(), headers=headers)).read()
+
+    for _ in range(6):  # both workers have loaded everything
+        ask("evaluate")
+    rows.append(("HTTP answer", median_ms(lambda: ask("evaluate"), 40)))
+    rows.append(("HTTP answer of a moving station line", median_ms(lambda: ask("slice"), 40)))
+
+
+def screen(address: str, rows: list[tuple[str, float]]) -> None:
+    from playwright.sync_api import sync_playwright
+
+    with sync_playwright() as player:
+        browser = player.chromium.launch(
+            executable_path=chromium(),
+            args=["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-quic"],
+        )
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
+        page.goto("/")
+        page.get_by_role("button", name="Open the demo workshop").click()
+        page.get_by_role("link", name="Turnstone", exact=True).click()
+        page.locator("[data-line=rod-top] button[aria-expanded]").click()
+        handle = page.locator("[data-end=to]")
+        handle.focus()
+        # measured in the page itself: from the key event to the frame in which the drawn end has moved
+        page.evaluate(
+            """() => {
+              window.times = [];
+              const end = document.querySelector('[data-end=to]');
+              let pressed = 0;
+              window.addEventListener('keydown', () => { pressed = performance.now(); }, true);
+              const moved = () => { if (pressed) window.times.push(performance.now() - pressed); pressed = 0; };
+              new MutationObserver(moved).observe(end, { attributes: true, attributeFilter: ['aria-valuenow'] });
+            }"""
+        )
+        for k in range(24):
+            page.keyboard.press("ArrowLeft" if k % 2 else "ArrowRight")
+            page.wait_for_timeout(700)
+        rows.append(("a key press to new numbers on screen", statistics.median(page.evaluate("window.times"))))
+        browser.close()
+
+
+def main() -> int:
+    rows: list[tuple[str, float]] = []
+    core(rows)
+    number = free_port()
+    with tempfile.TemporaryDirectory() as folder:
+        log = Path(folder) / "server.log"
+        process = serve.launch(number, os.environ["DATABASE_URL"], log)
+        try:
+            serve.wait_for(number, process, log)
+            http(f"http://127.0.0.1:{number}", rows)
+            screen(f"http://127.0.0.1:{number}", rows)
+        finally:
+            process.terminate()
+            process.wait(timeout=20)
+    print(f"{'what':<40} {'median':>9}  {'aim':>8}  ratio to the aim")
+    for name, value in rows:
+        aim = AIMS.get(name)
+        tail = f"{aim:6.0f} ms  {value / aim:.2f}" if aim else f"{'':>9}"
+        print(f"{name:<40} {value:6.1f} ms  {tail}")
+    plain = rows[0][1]
+    for name, value in rows[1:4]:
+        print(f"{name} / one evaluation: {value / plain:.1f}")
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

@@ -1,0 +1,89 @@
+"""./fletcher shots: one picture of each main view, from the demo data, into docs/screenshots."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from . import serve
+from .database import free_port
+from .install import chromium, manage
+from .shell import ROOT
+
+FOLDER = ROOT / "docs" / "screenshots"
+
+
+def _bench(page: Page, name: str) -> None:
+    page.goto("/")
+    page.get_by_role("link", name=name, exact=True).click()
+    page.get_by_test_id("ledger").wait_for()
+    page.wait_for_load_state("networkidle")
+
+
+def _shoot(page: Page, name: str) -> None:
+    page.wait_for_timeout(400)
+    page.mouse.move(0, 0)
+    page.screenshot(path=FOLDER / f"{name}.png")
+
+
+def take(page: Page) -> None:
+    page.goto("/")
+    _shoot(page, "door")
+    page.get_by_role("button", name="Open the demo workshop").click()
+    page.get_by_role("heading", name="Sanderling").wait_for()
+    _shoot(page, "airframes")
+    page.goto("/new")
+    page.get_by_test_id("bare").wait_for()
+    page.get_by_label("Name", exact=True).fill("Whimbrel")
+    _shoot(page, "new-airframe")
+    _bench(page, "Sanderling")
+    _shoot(page, "bench")
+    page.get_by_role("button", name="Why: Breaks").click()
+    _shoot(page, "working")
+    _bench(page, "Turnstone")
+    page.locator("[data-line=rod-top] button[aria-expanded]").click()
+    _shoot(page, "piece")
+    page.get_by_role("button", name="Add a piece").click()
+    _shoot(page, "add-a-piece")
+    page.keyboard.press("Escape")
+    page.get_by_label("Diameter", exact=True).fill("40 mm")
+    page.get_by_test_id("saved").get_by_text("not saved").wait_for()
+    _shoot(page, "bad-input")
+
+
+def main() -> int:
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    url = os.environ["DATABASE_URL"]
+    manage("load_demo", "--reset", url=url)
+    number = free_port()
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as player:
+        log = Path(folder) / "server.log"
+        process = serve.launch(number, url, log)
+        try:
+            serve.wait_for(number, process, log)
+            browser = player.chromium.launch(
+                executable_path=chromium(),
+                args=["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-quic"],
+            )
+            base = f"http://127.0.0.1:{number}"
+            take(browser.new_page(viewport={"width": 1280, "height": 800}, base_url=base))
+            phone = browser.new_page(viewport={"width": 390, "height": 844}, base_url=base)
+            phone.goto("/")
+            phone.get_by_role("button", name="Open the demo workshop").click()
+            phone.get_by_role("heading", name="Sanderling").wait_for()
+            _bench(phone, "Sanderling")
+            _shoot(phone, "bench-phone")
+            browser.close()
+        finally:
+            process.terminate()
+            process.wait(timeout=20)
+    manage("load_demo", "--reset", url=url)
+    print(f"{len(list(FOLDER.glob('*.png')))} pictures in docs/screenshots")
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())
