@@ -49,7 +49,7 @@ SCOPE = (
 #: power of the chord, so its cube root is nearly a straight line.
 _FINE = 4
 #: samples are taken at every so many stations, and their twist stiffness at so many in all
-_DRAWN, _FEW = 3, 4
+_DRAWN, _FEW = 3, 3
 
 
 @dataclass(frozen=True)
