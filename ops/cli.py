@@ -22,6 +22,7 @@ USAGE = """usage: ./fletcher COMMAND
 
 
 def _up() -> int:
+    serve.check_port()
     everything(browser=False)
     url = Cluster().start()
     say("bringing the database up to date")

@@ -90,15 +90,22 @@ def _lock_key() -> str:
     return digest([ROOT / "requirements.lock"])
 
 
+def _has_pip() -> bool:
+    """Whether the virtual environment's own Python runs: one copied or moved from elsewhere may not."""
+    try:
+        return subprocess.run([str(PYTHON), "-m", "pip", "--version"], capture_output=True).returncode == 0
+    except OSError:
+        return False
+
+
 def python_packages() -> None:
     """The virtual environment with the locked packages."""
     stamp, key = VENV / ".done", _lock_key()
-    if fresh(stamp, key) and PYTHON.exists():
+    if fresh(stamp, key) and _has_pip():
         return
     say("making the virtual environment and installing locked packages, once")
     stamp.unlink(missing_ok=True)
-    working = PYTHON.exists() and subprocess.run([str(PYTHON), "-m", "pip", "--version"], capture_output=True)
-    if not working or working.returncode:
+    if not _has_pip():
         run([sys.executable, "-m", "venv", "--clear", str(VENV)], what="Making the virtual environment")
     run(
         [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-input",

@@ -91,14 +91,20 @@ def wait_for(number: int, process: subprocess.Popen[bytes], log: Path) -> None:
     raise Trouble(f"The server did not come up. Its log ends:\n{tail}\nPut that right and run ./fletcher up again.")
 
 
-def start(url: str) -> str:
+def check_port() -> int:
+    """The port to serve on, free or held by our own server."""
     number = port()
-    stop()
-    if _taken(number):
+    if _alive() is None and _taken(number):
         raise Trouble(
             f"Port {number} is taken by another program. Stop that program, or choose another port: "
             f"FLETCHER_PORT={number + 9} ./fletcher up"
         )
+    return number
+
+
+def start(url: str) -> str:
+    stop()
+    number = check_port()
     say("starting the server")
     wait_for(number, launch(number, url, LOG, PID), LOG)
     return f"http://127.0.0.1:{number}/"
