@@ -49,7 +49,7 @@ SCOPE = (
 #: power of the chord, so its cube root is nearly a straight line.
 _FINE = 4
 #: samples are taken at every so many stations, and their twist stiffness at so many in all
-_DRAWN, _FEW = 3, 3
+_DRAWN, _FEW = 6, 3
 
 
 @dataclass(frozen=True)
@@ -68,9 +68,17 @@ class _Answer:
 
 
 def _spread(value: float, draws: Array) -> Spreaded:
-    low, high = np.percentile(draws, [10, 90])
+    """A figure with the spread of its draws, whose first is the typical build at the draws' own stations.
+
+    The draws are taken at fewer stations than the figure; what they tell is how far they lie from
+    their own typical, and that is carried over.
+    """
+    low, high = np.percentile(draws[1:] if len(draws) > 1 else draws, [10, 90]) - draws[0]
+    scale = value / draws[0] if abs(draws[0]) > 1e-9 and 0.5 < value / draws[0] < 2 else 1.0
     # the typical build may lie at the edge of a lopsided spread; the range always holds it
-    return Spreaded(value=float(value), low=float(min(low, value)), high=float(max(high, value)))
+    return Spreaded(
+        value=float(value), low=float(value + min(low * scale, 0)), high=float(value + max(high * scale, 0))
+    )
 
 
 def _rows(a: _Answer, array: Array) -> Array:
@@ -155,10 +163,12 @@ def _stations(layout: WingLayout, step: int) -> NDArray[np.intp]:
 
 
 def _draw(layout: WingLayout, table: dict[str, Spread], on: Array, GJ: Array, flying_g: float) -> Solved:
-    """The samples, at fewer stations; their twist stiffness at fewer still, in proportion to the typical."""
+    """The typical build and then the samples, at fewer stations; their twist stiffness at fewer still,
+    in proportion to the typical."""
     index = _stations(layout, _DRAWN)
     coarse = layout.take(index)
-    sections = sections_of(coarse, sample(table), np.repeat(on[None], SAMPLES, axis=0))
+    values = {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
+    sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
     ratio = twist_stiffness(coarse.take(few).section, sections.materials) / GJ[index][few]
     y = coarse.plan.y
