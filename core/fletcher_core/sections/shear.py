@@ -66,8 +66,12 @@ def shear_flow(
 
     z0 = properties.z0[:, :, None]
     foam_E, foam_G = materials.foam.E[:, None, None], materials.foam.G[:, None, None]
+    whole, whole_first = over_chord((up - low)[:, None, :]), over_chord(0.5 * (up**2 - low**2)[:, None, :])
     foam_part = foam_E * (first - z0 * area)
-    flow, crowd = foam_part, np.abs(foam_part) / width
+    foam_rest = foam_E * (whole_first - first - z0 * (whole - area))
+    # what lies above a level feeds the flow through it and what lies below takes it up again, so the
+    # flow is as narrow as the narrower of both: `crowd` counts flow / width from above, `drain` from below
+    flow, crowd, drain = foam_part, np.abs(foam_part) / width, np.abs(foam_rest) / width
     stiff = np.zeros_like(flow)
     stick = materials.member_on * materials.member_E * materials.gamma * members.oblique
     for p in range(members.count):
@@ -80,8 +84,10 @@ def shear_flow(
         inside = inside * members.present[p][:, None]
         girth = np.pi * 0.25 * (members.height[p] + members.width[p])[:, None]
         reach = np.minimum(width, girth + np.pi * np.maximum(np.abs(levels - z) - half, 0))
+        all_of_it = stick[:, p, None, None] * (members.area[p] * members.present[p])[:, None] * (z - z0)
         flow = flow + part
         crowd = crowd + np.abs(part) / reach
+        drain = drain + np.abs(all_of_it - part) / reach
         own_G = (materials.member_on * materials.member_G)[:, p, None, None]
         stiff = stiff + own_G * inside * members.width[p][:, None]
     film = materials.sheet_on * materials.sheet_Et
@@ -89,17 +95,18 @@ def shear_flow(
         length, z_sum = sums.sheet.length[p], sums.sheet.z[p]
         z = z_sum / np.where(length > 0, length, 1.0)
         above = (z[:, None, :] > levels[:, :, None]).astype(float)
-        part = film[:, p, None, None] * (
-            np.einsum("skq,sq->sk", above, z_sum) - z0 * np.einsum("skq,sq->sk", above, length)
-        )
+        high, long = np.einsum("skq,sq->sk", above, z_sum), np.einsum("skq,sq->sk", above, length)
+        stiffness = film[:, p, None, None]
+        part = stiffness * (high - z0 * long)
+        rest = stiffness * (z_sum.sum(axis=1)[:, None] - high - z0 * (length.sum(axis=1)[:, None] - long))
         flow = flow + part
         crowd = crowd + np.abs(part) / width
-    spread = np.sum(np.abs(crowd), axis=2)  # only to know where nothing flows
+        drain = drain + np.abs(rest) / width
+    crowd = np.maximum(crowd, drain)
     share = np.where(crowd > 0, np.abs(flow) / np.where(crowd > 0, crowd, 1.0), width)
     effective = np.clip(share, 1e-3, width)  # mm of foam that the flow really uses
     path = foam_G * effective + stiff
     unit = flow / properties.EIxx[:, :, None]
     give = np.sum(unit**2 / path * step[:, None], axis=2)
     stress = np.max(np.abs(unit) * foam_G / path, axis=2)
-    GA_s = np.where(spread > 0, 1.0 / np.maximum(give, 1e-30), np.inf)
-    return ShearFlow(GA_s, stress)
+    return ShearFlow(1.0 / np.maximum(give, 1e-30), stress)
