@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from fletcher_core.model import Problem, Refused
@@ -19,6 +22,17 @@ from .shapes import NewAccount, Problems, SessionOut, SignIn, UnitChoice, Worksh
 from .who import membership, require_csrf, signed_in
 
 router = Router(tags=["session"])
+
+
+_NAME_TAKEN = Refused([Problem(("name",), "name", "Somebody has that name.", "Choose another.")])
+
+
+@contextmanager
+def _name_free() -> Iterator[None]:
+    try:
+        yield
+    except IntegrityError as exc:
+        raise _NAME_TAKEN from exc
 
 
 def _state(request: HttpRequest) -> SessionOut:
@@ -67,12 +81,12 @@ def new_account(request: HttpRequest, account: NewAccount) -> SessionOut:
     require_csrf(request)
     users = get_user_model()
     if users.objects.filter(username__iexact=account.name).exists():
-        raise Refused([Problem(("name",), "name", "Somebody has that name.", "Choose another.")])
+        raise _NAME_TAKEN
     try:
         validate_password(account.password, user=users(username=account.name))
     except ValidationError as exc:
         raise Refused([Problem(("password",), "password", exc.messages[0], "Choose a longer or rarer one.")]) from exc
-    with transaction.atomic():
+    with _name_free(), transaction.atomic():
         user = users.objects.create_user(username=account.name, password=account.password)
         workshop = Workshop.objects.create(name=account.workshop)
         Membership.objects.create(user=user, workshop=workshop, role=Membership.Role.OWNER)

@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from fletcher_core.evaluate import evaluate
 from fletcher_core.model import AirframeFile, Problem, Refused
 
 from .models import Airframe, Revision, Scheme, Workshop
 
 
-@dataclass(frozen=True)
+@dataclass(eq=False)
 class Stale(Exception):
     """Somebody saved since this version was read."""
 
@@ -84,7 +86,18 @@ def _write(airframe: Airframe, file: AirframeFile, who: AbstractBaseUser | None)
     Revision.objects.create(airframe=airframe, number=airframe.version, document=file.model_dump(mode="json"), who=who)
 
 
-@transaction.atomic
+@contextmanager
+def _name_once(name: str) -> Iterator[None]:
+    """One transaction; a name that somebody else took in the same moment is told like any other."""
+    try:
+        with transaction.atomic():
+            yield
+    except IntegrityError as exc:
+        if "airframe_name_once" not in str(exc):
+            raise
+        raise _refuse_name(name) from exc
+
+
 def create(workshop: Workshop, file: AirframeFile, who: AbstractBaseUser | None) -> Airframe:
     """Save a new airframe.
 
@@ -93,19 +106,20 @@ def create(workshop: Workshop, file: AirframeFile, who: AbstractBaseUser | None)
     Refused
         When it cannot be computed or its name is taken.
     """
-    if _name_taken(workshop, file.airframe.name):
-        raise _refuse_name(file.airframe.name)
-    airframe = Airframe.objects.create(
-        workshop=workshop,
-        name=file.airframe.name,
-        document=file.airframe.model_dump(mode="json"),
-        summary=summary_of(file),
-    )
-    _write(airframe, file, who)
+    summary = summary_of(file)
+    with _name_once(file.airframe.name):
+        if _name_taken(workshop, file.airframe.name):
+            raise _refuse_name(file.airframe.name)
+        airframe = Airframe.objects.create(
+            workshop=workshop,
+            name=file.airframe.name,
+            document=file.airframe.model_dump(mode="json"),
+            summary=summary,
+        )
+        _write(airframe, file, who)
     return airframe
 
 
-@transaction.atomic
 def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: AbstractBaseUser | None) -> Airframe:
     """Save over version `based_on`.
 
@@ -118,17 +132,19 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Ab
     Airframe.DoesNotExist
         When this workshop has no such airframe.
     """
-    airframe = workshop.airframes.select_for_update().get(pk=pk)
-    if airframe.version != based_on:
-        raise Stale(airframe, airframe.revisions.first(), changes(airframe, based_on))
-    if _name_taken(workshop, file.airframe.name, besides=pk):
-        raise _refuse_name(file.airframe.name)
-    airframe.summary = summary_of(file)
-    airframe.name = file.airframe.name
-    airframe.document = file.airframe.model_dump(mode="json")
-    airframe.version += 1
-    airframe.save()
-    _write(airframe, file, who)
+    summary = summary_of(file)  # before the row is locked: it takes the longest
+    with _name_once(file.airframe.name):
+        airframe = workshop.airframes.select_for_update().get(pk=pk)
+        if airframe.version != based_on:
+            raise Stale(airframe, airframe.revisions.first(), changes(airframe, based_on))
+        if _name_taken(workshop, file.airframe.name, besides=pk):
+            raise _refuse_name(file.airframe.name)
+        airframe.summary = summary
+        airframe.name = file.airframe.name
+        airframe.document = file.airframe.model_dump(mode="json")
+        airframe.version += 1
+        airframe.save()
+        _write(airframe, file, who)
     return airframe
 
 
