@@ -34,9 +34,9 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
   const head = "px-1.5 pb-1 text-right align-bottom font-normal leading-4";
   const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));
   return (
-    <table className="w-full border-collapse text-[15px]" data-testid="ledger">
+    <table className="w-full border-collapse text-[15px] max-sm:block" data-testid="ledger">
       <caption className="sr-only">Pieces, what each weighs and what it buys</caption>
-      <thead>
+      <thead className="max-sm:block">
         <tr className="border-b border-ink text-[14px] text-pencil max-sm:grid max-sm:grid-cols-5">
           <th className="pb-1 text-left align-bottom font-normal max-sm:hidden" scope="col">
             piece
@@ -62,7 +62,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
           </th>
         </tr>
       </thead>
-      <tbody>
+      <tbody className="max-sm:block">
         {lines.map((line) => {
           const id = line.piece_id!;
           const piece = pieces.find((p) => p.id === id)!;
@@ -100,16 +100,16 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
           );
         })}
       </tbody>
-      <tfoot>
-        <tr className="border-b border-rule text-pencil">
+      <tfoot className="max-sm:block">
+        <tr className="border-b border-rule text-pencil max-sm:flex max-sm:justify-between">
           <td className="py-1">bare foam: gives way at {verdict.bare.n.toFixed(1)} g</td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.foam_g.value, units)}</td>
-          <td colSpan={4} />
+          <td colSpan={4} className="max-sm:hidden" />
         </tr>
-        <tr className="font-semibold">
+        <tr className="font-semibold max-sm:flex max-sm:justify-between">
           <td className="py-1">the whole wing, glue {mass(m.glue_g, units)} of it</td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.wing_g.value, units)}</td>
-          <td colSpan={4} />
+          <td colSpan={4} className="max-sm:hidden" />
         </tr>
       </tfoot>
     </table>

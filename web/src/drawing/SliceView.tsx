@@ -100,7 +100,7 @@ export function SliceView({ slice, selected }: { slice: Slice; selected?: string
               })}
             </g>
             <text x={0} y={-low + 17 * u} fontSize={13 * u} fill="#5b6470">
-              dash-dot: neutral axis, neither pulled nor pressed
+              {slice.chord_mm / u > 320 ? "dash-dot: neutral axis, neither pulled nor pressed" : "dash-dot: neutral axis"}
             </text>
           </svg>
         )}
