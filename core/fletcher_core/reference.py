@@ -81,6 +81,12 @@ def _aerofoil(case: dict[str, Any]) -> NacaAerofoil | FlatPlate | CoordinateAero
     raise NotAReference(f"case {case.get('name')!r}: no outline (naca, plate_thickness_mm or points)")
 
 
+def _first(record: dict[str, Any], *names: str) -> float:
+    """The figure under the first of its usual names."""
+    found = next((n for n in names if n in record), names[0])
+    return float(record[found])
+
+
 def _members(spars: list[dict[str, Any]], outline: Outline) -> tuple[Members, list[dict[str, Any]]]:
     if not spars:
         return no_members(1), []
@@ -99,7 +105,7 @@ def _members(spars: list[dict[str, Any]], outline: Outline) -> tuple[Members, li
             ix, iz = t * h**3 / 12, h * t**3 / 12
             rows.append((x, z, t * h, ix, iz, 0.0, t * h, ix, iz, h, t, 1.0, t))
         elif shape in ("strip", "rectangle"):
-            w, t = float(spar["w_mm"]), float(spar["t_mm"])
+            w, t = _first(spar, "w_mm", "width_mm", "b_mm"), _first(spar, "t_mm", "thickness_mm", "h_mm", "height_mm")
             ix, iz = w * t**3 / 12, t * w**3 / 12
             rows.append((x, spar["z_mm"], w * t, ix, iz, rectangle_constant(w, t), w * t, ix, iz, t, w, 1.0, 0.0))
         else:

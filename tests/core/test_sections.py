@@ -133,6 +133,13 @@ def test_a_mirrored_section_is_as_stiff(z: float) -> None:
     assert up["zbar_mm"] == pytest.approx(-down["zbar_mm"], abs=1e-9)
 
 
+def test_a_strip_under_either_name_of_its_sides() -> None:
+    strip = {k: v for k, v in ROD.items() if k != "d_mm"} | {"shape": "strip"}
+    one = section(spars=[{**strip, "w_mm": 6.0, "t_mm": 1.0}])
+    assert one == section(spars=[{**strip, "width_mm": 6.0, "height_mm": 1.0}])
+    assert one["EA_N"] == pytest.approx(section()["EA_N"] + (40000 - 8) * 6, rel=1e-9)
+
+
 def test_an_unknown_shape_is_told() -> None:
     with pytest.raises(reference.NotAReference, match="not known"):
         section(spars=[{**ROD, "shape": "spring"}])
