@@ -69,7 +69,17 @@ def launch(number: int, url: str, log: Path, pid: Path | None = None, **env: str
     if pid:
         command += ["--pid", str(pid)]
     # sections are small: one thread each, or the workers fight over the cores
-    env = {"OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1", **env}
+    # an evaluation makes and drops many arrays of a few hundred kB: keep that memory instead of
+    # handing it back to the system each time
+    env = {
+        "OPENBLAS_NUM_THREADS": "1",
+        "OMP_NUM_THREADS": "1",
+        "MALLOC_ARENA_MAX": "1",
+        "MALLOC_TRIM_THRESHOLD_": str(256 << 20),
+        "MALLOC_MMAP_THRESHOLD_": str(64 << 20),
+        "MALLOC_TOP_PAD_": str(16 << 20),
+        **env,
+    }
     with log.open("ab") as out:
         return subprocess.Popen(
             command, cwd=ROOT, env=environment(DATABASE_URL=url, **env), stdin=subprocess.DEVNULL,
