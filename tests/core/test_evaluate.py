@@ -199,6 +199,14 @@ def test_the_drawing_is_to_scale(airframe: Any) -> None:
     assert cut.strain_top < 0 < cut.strain_bottom
 
 
+def test_the_strain_drawn_is_the_strain_that_breaks_it() -> None:
+    """The worst strain on the pressed face, bent sideways too, is what its foam is judged by."""
+    airframe = make_airframe(foam="xps33", code="6412", n=5.0)
+    v = evaluate(airframe, make_scheme(), slice_at_mm=0.0, spread=False)
+    crush = next(m for m in v.modes if m.mode == "core_compression" and m.face == "top")
+    assert -v.drawing.slice.strain_top * 14.0 / 5.0 * crush.n == pytest.approx(0.30, rel=0.01)
+
+
 def test_a_slice_alone_is_the_slice_of_the_verdict(airframe: Any) -> None:
     scheme = make_scheme(TUBE, FILM)
     assert section_at(airframe, scheme, 250.0) == evaluate(airframe, scheme, slice_at_mm=250.0).drawing.slice

@@ -126,7 +126,8 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
     limit = layout.airframe.flight.load_factor
     kz, kx = (float(v[0, k]) * limit for v in properties.curvature(solved.forces.moment))
     z0, x0 = float(properties.z0[0, k]), float(properties.x0[0, k])
-    strain = [-(kz * (v[:, None][:, 0] - z0)) for v in (profile.upper * scale, profile.lower * scale)]
+    across = kx * (XI * float(layout.outline.chord[k]) - x0)
+    strain = [-(kz * (face * scale - z0) + across) for face in (profile.upper, profile.lower)]
     slope = -kx / kz if kz else 0.0
     return Slice(
         y_mm=float(plan.y[k]),

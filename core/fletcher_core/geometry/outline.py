@@ -48,17 +48,7 @@ class Outline:
         return self.z_scale[:, None] * self.profile.lower
 
     def faces_at(self, share: Array) -> tuple[Array, Array]:
-        """z of the upper and lower face at chord shares.
-
-        Parameters
-        ----------
-        share : (..., S) or (S, K) chord shares; the station axis is found by its place:
-            an array of two dimensions (P, S) uses the last, (S, K) is given as ``share.T``.
-
-        Returns
-        -------
-        upper, lower : same shape, mm.
-        """
+        """z of the upper and lower face, mm, at chord shares (..., S): one column a station."""
         upper = np.interp(share, XI, self.profile.upper) * self.z_scale
         lower = np.interp(share, XI, self.profile.lower) * self.z_scale
         return upper, lower

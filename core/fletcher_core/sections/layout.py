@@ -59,7 +59,6 @@ class SheetRow:
     tail_edge: bool
     y_from: float
     y_to: float
-    second_layer: bool = False
 
 
 @dataclass(frozen=True)
@@ -154,12 +153,6 @@ _STICKS: Mapping[str, Callable[[Any, Array], dict[str, Any]]] = {
 }
 
 
-def member_size(piece: Any) -> tuple[float, float]:
-    """(height, width) in mm of a stick; a web's height is that of the wing, given here as 0."""
-    constants = _STICKS[piece.kind](piece, np.zeros(1))
-    return float(np.max(constants["height"])), float(np.max(constants["width"]))
-
-
 def share_along(piece: Any, y: Array) -> Array:
     """Chord share of a straight piece at places along the span.
 
@@ -210,10 +203,7 @@ def _sheets_of(piece: Skin | TapeStrip, index: int, plan: Planform) -> list[Shee
     ]
     if lap > 0:
         # the sheet of each face goes on round the nose onto the other face
-        rows += [
-            replace(r, face=-r.face, share_to=np.minimum(lap / plan.chord, 1.0), tail_edge=False, second_layer=True)
-            for r in rows
-        ]
+        rows += [replace(r, face=-r.face, share_to=np.minimum(lap / plan.chord, 1.0), tail_edge=False) for r in rows]
     return rows
 
 

@@ -2,17 +2,6 @@
 
 export type Family = "carbon" | "glass" | "wood" | "metal" | "plastic" | "film" | "tape" | "paper";
 
-export const FAMILY_WORD: Record<Family, string> = {
-  carbon: "carbon",
-  glass: "glass",
-  wood: "wood",
-  metal: "metal",
-  plastic: "plastic",
-  film: "film",
-  tape: "tape",
-  paper: "paper",
-};
-
 const INK = "#1b2430";
 
 interface Lines {
@@ -20,11 +9,10 @@ interface Lines {
   fill: string;
   path: string;
   width: number;
-  dash?: string;
 }
 
 const LINES: Record<Family, Lines> = {
-  carbon: { size: 5, fill: "#3b4450", path: "M0 5L5 0M-1 1L1 -1M4 6L6 4", width: 1, dash: undefined },
+  carbon: { size: 5, fill: "#3b4450", path: "M0 5L5 0M-1 1L1 -1M4 6L6 4", width: 1 },
   glass: { size: 6, fill: "#ffffff", path: "M1.500 1.500h.01M4.500 4.500h.01", width: 1.8 },
   wood: { size: 7, fill: "#ecd3b2", path: "M0 2h7M0 5.500h4M5.500 5.500h1.500", width: 0.9 },
   metal: { size: 5, fill: "#dfe3e6", path: "M0 0L5 5M-1 4L1 6M4 -1L6 1", width: 1 },
