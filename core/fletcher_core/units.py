@@ -14,7 +14,7 @@ from functools import lru_cache
 from typing import Any, Literal
 
 System = Literal["metric", "inch"]
-Kind = Literal["length", "mass", "speed", "angle", "density", "number", "percent"]
+Kind = Literal["length", "mass", "speed", "angle", "density", "area_mass", "number", "percent"]
 
 #: kind -> (core unit, bare-number unit when metric, bare-number unit when inch, example)
 _KINDS: dict[str, tuple[str, str, str, str]] = {
@@ -23,6 +23,7 @@ _KINDS: dict[str, tuple[str, str, str, str]] = {
     "speed": ("m/s", "m/s", "mph", "14, 50 km/h, 30 mph"),
     "angle": ("deg", "deg", "deg", "3"),
     "density": ("kg/m**3", "kg/m**3", "lb/ft**3", "30, 2 lb/ft3"),
+    "area_mass": ("g/m**2", "g/m**2", "oz/yard**2", "49, 1.4 oz/yd2"),
     "number": ("", "", "", "4"),
     "percent": ("", "", "", "30"),
 }
@@ -38,11 +39,12 @@ _WORDS = {
     "kn": "knot", "knots": "knot", "ft/s": "ft/s", "fps": "ft/s",
     "deg": "deg", "°": "deg", "degrees": "deg",
     "kg/m3": "kg/m**3", "kg/m³": "kg/m**3", "g/l": "kg/m**3", "lb/ft3": "lb/ft**3", "pcf": "lb/ft**3",
+    "g/m2": "g/m**2", "g/m²": "g/m**2", "gsm": "g/m**2", "oz/yd2": "oz/yard**2", "oz/yd²": "oz/yard**2",
     "%": "", "g's": "",
 }  # fmt: skip
 
 _NUMBER = re.compile(r"\s*([+-]?)\s*(?:(\d+)[\s-]+)?(?:(\d+)\s*/\s*(\d+)|(\d*[.,]?\d+(?:[eE][+-]?\d+)?))")
-_UNIT = re.compile(r"\s*(''|\"|'|°|%|[a-zA-Zµ][a-zA-Zµ³]*(?:'s)?(?:/[a-zA-Z]+[3³]?)?)")
+_UNIT = re.compile(r"\s*(''|\"|'|°|%|[a-zA-Zµ][a-zA-Zµ³]*(?:'s)?(?:/[a-zA-Z]+[23²³]?)?)")
 
 
 class MeasureError(ValueError):
@@ -178,6 +180,8 @@ def show(value: float, kind: Kind, system: System = "metric") -> str:
         return f"{_trim(value, 2)}°"
     if kind == "density":
         return f"{_trim(value / 16.01846337, 2)} lb/ft3" if system == "inch" else f"{_trim(value, 1)} kg/m³"
+    if kind == "area_mass":
+        return f"{_trim(value / 33.9057475, 2)} oz/yd2" if system == "inch" else f"{_trim(value, 0)} g/m²"
     if kind == "percent":
         return f"{_trim(value * 100, 1)} %"
     return _trim(value, 3)

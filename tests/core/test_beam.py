@@ -2,15 +2,27 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 import pytest
 from fletcher_core.geometry import planform
-from fletcher_core.loads import GRAVITY, PRESETS, lift_per_newton, wing_loads
-from fletcher_core.span import deform, forces
+from fletcher_core.loads import GRAVITY, PRESETS, WingLoads, lift_per_newton, wing_loads
+from fletcher_core.span import Forces, deform, forces
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.conftest import make_airframe
+from tests.core.solving import PULL
+
+
+def loads_of(plan: Any, mass: Any, cm0: float = 0.0, speed: float = 15.0, kind: Any = "schrenk") -> WingLoads:
+    """One g on 900 g, for a wing of some mass along its span."""
+    return wing_loads(make_airframe(speed=speed), plan, 900.0, mass, cm0, [PULL], kind)
+
+
+def forces_of(plan: Any, loads: WingLoads, axis: float) -> Forces:
+    return forces(plan, loads, np.full((1, len(plan.y)), axis), np.full((1, len(plan.y)), 0.42))
 
 
 @given(
@@ -21,7 +33,7 @@ from tests.conftest import make_airframe
 )
 def test_lift_adds_up_to_what_is_flown(half: float, root: float, taper: float, kind: str) -> None:
     plan = planform(make_airframe(half_span=half, root=root, tip=root * taper).wing, [half * 0.37])
-    loads = wing_loads(plan, 900.0, np.zeros((1, len(plan.y))), 0.0, 15.0, kind)
+    loads = loads_of(plan, np.zeros((1, len(plan.y))), kind=kind)
     assert np.trapezoid(loads.lift[0], plan.y) == pytest.approx(0.45 * GRAVITY, rel=1e-3)
 
 
@@ -39,8 +51,8 @@ def test_elliptic_lift_has_its_centre_at_four_over_three_pi() -> None:
 
 def test_the_wings_own_weight_relieves_it() -> None:
     plan = planform(make_airframe().wing)
-    light = forces(plan, wing_loads(plan, 900.0, np.zeros((1, 61)), 0.0, 15.0), np.full((1, 61), 0.3))
-    heavy = forces(plan, wing_loads(plan, 900.0, np.full((1, 61), 0.2), 0.0, 15.0), np.full((1, 61), 0.3))
+    light = forces_of(plan, loads_of(plan, np.zeros((1, 61))), 0.3)
+    heavy = forces_of(plan, loads_of(plan, np.full((1, 61), 0.2)), 0.3)
     assert heavy.moment[0, 0] < light.moment[0, 0]
     assert light.shear[0, -1] == 0.0
     assert light.moment[0, -1] == 0.0
@@ -50,7 +62,8 @@ def test_uniform_load_on_a_uniform_cantilever() -> None:
     plan = planform(make_airframe().wing)
     y, L, w, EI, GA = plan.y, 600.0, 0.01, 5e6, 2000.0
     moment, shear = (w * (L - y) ** 2 / 2)[None], (w * (L - y))[None]
-    shape = deform(plan, moment, shear, 0 * moment, (np.full((1, 61), 1 / EI), np.full((1, 61), GA), np.ones((1, 61))))
+    ones = np.ones((1, 61))
+    shape = deform(plan, (moment / EI, 0 * moment), shear, 0 * moment, GA * ones, ones)
     assert shape.bend_by_shear[0, -1] == pytest.approx(w * L**2 / (2 * GA), rel=1e-3)
     assert shape.bend[0, -1] == pytest.approx(w * L**4 / (8 * EI) + w * L**2 / (2 * GA), rel=1e-3)
 
@@ -59,7 +72,7 @@ def test_a_tip_load_and_a_tip_torque() -> None:
     plan = planform(make_airframe().wing)
     y, L, F, EI, T, GJ = plan.y, 600.0, 2.0, 5e6, 300.0, 1e6
     moment, ones = (F * (L - y))[None], np.ones((1, 61))
-    shape = deform(plan, moment, F * ones, T * ones, (ones / EI, np.full((1, 61), np.inf), GJ * ones))
+    shape = deform(plan, (moment / EI, 0 * ones), F * ones, T * ones, np.inf * ones, GJ * ones)
     assert shape.bend[0, -1] == pytest.approx(F * L**3 / (3 * EI), rel=1e-3)
     assert shape.twist[0, -1] == pytest.approx(T * L / GJ, rel=1e-9)
 
@@ -72,9 +85,8 @@ def test_a_tapered_cantilever() -> None:
     slope = np.cumsum(F * (L - fine) / (EI0 * (1 - fine / (2 * L)))) * (fine[1] - fine[0])
     exact = np.trapezoid(slope, fine)
     ones = np.ones((1, 61))
-    bend = deform(
-        plan, (F * (L - y))[None], F * ones, ones, ((1 / (EI0 * (1 - y / (2 * L))))[None], np.inf * ones, ones)
-    )
+    curvature = (F * (L - y) / (EI0 * (1 - y / (2 * L))))[None]
+    bend = deform(plan, (curvature, 0 * ones), F * ones, ones, np.inf * ones, ones)
     assert bend.bend[0, -1] == pytest.approx(exact, rel=1e-3)
 
 
@@ -82,10 +94,9 @@ def test_lift_on_a_swept_wing_bends_rather_than_twists() -> None:
     swept = planform(make_airframe(half_span=500, root=200, sweep=288.7).wing)  # 30 degrees
     assert swept.cos_sweep[0] == pytest.approx(np.cos(np.pi / 6), rel=1e-3)
     assert swept.s[-1] == pytest.approx(500 / np.cos(np.pi / 6), rel=1e-3)
-    loads = wing_loads(swept, 900.0, np.zeros((1, len(swept.y))), 0.0, 15.0)
-    at_quarter = forces(swept, loads, np.full((1, len(swept.y)), 0.25))
+    at_quarter = forces_of(swept, loads_of(swept, np.zeros((1, len(swept.y)))), 0.25)
     straight = planform(make_airframe(half_span=500, root=200).wing)
-    plain = forces(straight, wing_loads(straight, 900.0, np.zeros((1, 61)), 0.0, 15.0), np.full((1, 61), 0.25))
+    plain = forces_of(straight, loads_of(straight, np.zeros((1, 61))), 0.25)
     # lift acts on the axis itself: no twist, and the arm along the axis is longer by 1/cos
     assert at_quarter.torque[0, 0] == pytest.approx(0.0, abs=1e-4 * plain.moment[0, 0])
     assert at_quarter.moment[0, 0] == pytest.approx(plain.moment[0, 0] / np.cos(np.pi / 6), rel=1e-3)
@@ -93,7 +104,7 @@ def test_lift_on_a_swept_wing_bends_rather_than_twists() -> None:
 
 def test_a_cambered_section_twists_nose_down() -> None:
     plan = planform(make_airframe().wing)
-    air = forces(plan, wing_loads(plan, 900.0, np.zeros((1, 61)), -0.053, 20.0), np.full((1, 61), 0.25)).torque_air
+    air = forces_of(plan, loads_of(plan, np.zeros((1, 61)), -0.053, 20.0), 0.25).torque_air
     by_hand = 0.5 * 1.225e-6 * 20**2 * 200**2 * -0.053 * 600
     assert air[0, 0] == pytest.approx(by_hand, rel=1e-3)
 

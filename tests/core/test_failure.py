@@ -6,27 +6,15 @@ from typing import Any
 
 import numpy as np
 import pytest
-from fletcher_core.answer.sampling import typical
-from fletcher_core.answer.solve import Solved, sections_of, solve
+from fletcher_core.answer.solve import Solved
 from fletcher_core.catalogue import catalogue
 from fletcher_core.evaluate import evaluate
-from fletcher_core.failure import MODES
-from fletcher_core.failure.modes.skin_wrinkling import wrinkling_stress
+from fletcher_core.failure import MODES, after_wrinkling
 from fletcher_core.model import Rod, Skin, Strip, TapeStrip, Tube, Web
-from fletcher_core.sections import spreads, twist_stiffness, wing_layout
+from fletcher_core.sections import wrinkling_stress
 
 from tests.conftest import make_airframe, make_scheme
-
-
-def solved(*pieces: Any, **airframe: Any) -> Solved:
-    body = make_airframe(**airframe)
-    layout = wing_layout(body, make_scheme(*pieces))
-    sections = sections_of(layout, typical(spreads(layout), 1), np.ones((1, len(pieces))))
-    return solve(sections, twist_stiffness(layout.section, sections.materials), body.promise_g)
-
-
-def finding(result: Solved, mode: str, face: str = "") -> Any:
-    return next(f for f in result.findings if f.mode == mode and f.face == face)
+from tests.core.solving import finding, loaded, solve_for, solved
 
 
 def root_moment(result: Solved) -> float:
@@ -96,21 +84,13 @@ def test_film_wrinkles_on_top_and_tears_below() -> None:
 
 def test_after_wrinkling_forces_are_in_balance() -> None:
     """At the load where it ends, the stresses of what is left and of the wrinkled face make up the moment."""
-    from fletcher_core.failure import LoadedWing, after_wrinkling
-    from fletcher_core.sections import section_sums, shear_flow
-
     body = make_airframe(plate=20.0)
-    layout = wing_layout(
-        body,
-        make_scheme(
-            Skin(id="f", surface="top", y_to_mm=600.0),
-            Rod(id="r", diameter_mm=4.0, chord_from=0.5, chord_to=0.5, y_to_mm=600.0),
-        ),
+    pieces = (
+        Skin(id="f", surface="top", y_to_mm=600.0),
+        Rod(id="r", diameter_mm=4.0, chord_from=0.5, chord_to=0.5, y_to_mm=600.0),
     )
-    s = sections_of(layout, typical(spreads(layout), 1), np.ones((1, 2)))
-    done = solve(s, np.ones((1, len(layout.plan.y))), body.promise_g)
-    flow = shear_flow(layout.section, s.materials, s.properties, section_sums(layout.section))
-    shed = after_wrinkling(LoadedWing(layout, s.values, s.materials, s.properties, s.sums, flow, done.forces))
+    done = solve_for(body, *pieces)
+    shed = after_wrinkling(loaded(body, *pieces))
     assert shed is not None
     p, locked = shed.properties, shed.locked
     assert locked is not None

@@ -54,7 +54,7 @@ def test_load_factor_zero() -> None:
         ({"aerofoil": {"kind": "naca", "code": "2012"}}, "wing.aerofoil.code", "Bent but"),
         ({"core": {"material": "epp20", "density_kg_m3": 70}}, "wing.core.density_kg_m3", "not this foam"),
         ({"core": {"material": "cheese"}}, "wing.core.material", "not in the list"),
-        ({"core": {"material": "corrugated_pp_3"}}, "wing.core.material", "cannot be computed yet"),
+        ({"core": {"material": "corrugated_pp_3"}}, "wing.core.material", "makes a flat plate"),
         ({"core": {"material": "foamboard_light"}}, "wing.core.material", "makes a flat plate"),
         ({"panels": [{"span_mm": 60}]}, "wing.panels.0.span_mm", "outside what this is made for"),
         ({"panels": [{}, {"root_chord_mm": 120, "tip_chord_mm": 100}]}, "wing.panels.1.root_chord_mm", "ends with"),

@@ -6,19 +6,13 @@ from typing import Any
 
 import numpy as np
 import pytest
-from fletcher_core.answer.sampling import typical
-from fletcher_core.answer.solve import sections_of, solve
 from fletcher_core.model import Rod, Skin, Strip, Web
-from fletcher_core.sections import spreads, wing_layout
 
-from tests.conftest import make_airframe, make_scheme
+from tests.core.solving import solved
 
 
 def shear_stiffness(*pieces: Any, **airframe: Any) -> float:
-    body = make_airframe(**airframe)
-    layout = wing_layout(body, make_scheme(*pieces))
-    sections = sections_of(layout, typical(spreads(layout), 1), np.ones((1, len(pieces))))
-    return float(solve(sections, np.ones((1, len(layout.plan.y))), body.promise_g).GA_s[0, 0])
+    return float(solved(*pieces, **airframe).GA_s[0, 0])
 
 
 def test_a_sandwich_of_stiff_faces() -> None:

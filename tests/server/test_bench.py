@@ -23,8 +23,19 @@ def test_an_unsaved_document_is_answered(ann: Person, file: dict[str, Any]) -> N
     verdict = answer.json()
     assert verdict["sentence"].startswith("gives way at")
     assert verdict["drawing"]["slice"]["y_mm"] == pytest.approx(100, abs=6)
-    assert {w["figure"] for w in verdict["workings"]} == {"break", "bend", "twist", "mass"}
+    assert verdict["cases"][0]["id"] == "pull_up"
     assert ann.get("/api/airframes").json() == []
+
+
+def test_why_ends_in_the_very_figure_that_was_told(ann: Person, file: dict[str, Any]) -> None:
+    verdict = ann.post("/api/evaluate", question(file)).json()
+    told = ann.post("/api/why", question(file, figure="break")).json()
+    steps = {s["label"]: s for s in told["steps"]}
+    assert steps["Gives way at"]["number"] == verdict["breaks"]["n"]["value"]
+    assert told["spread"] == verdict["breaks"]["n"]
+    missing = ann.post("/api/why", question(file, figure="mode:{nothing}"))
+    assert missing.status_code == 422
+    assert "no figure" in missing.json()["message"]
 
 
 def test_a_slice_for_a_moving_station_line(ann: Person, file: dict[str, Any]) -> None:
@@ -118,7 +129,7 @@ def test_the_catalogue_carries_figures_sources_and_limits(ann: Person) -> None:
     film = next(s for s in cat["skin"] if s["id"] == "laminate_38um")
     assert film["figures"]["Et_along"] == [60, 85, 110]
     assert "handbook" in film["basis"]
-    assert cat["limits"]["Rod"]["diameter_mm"] == {
+    assert cat["limits"]["rod"]["diameter_mm"] == {
         "label": "diameter", "quantity": "length", "minimum": 0.3, "maximum": 40.0, "default": 3.0,
     }  # fmt: skip
     assert len(cat["presets"]) == 7

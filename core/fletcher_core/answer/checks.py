@@ -28,7 +28,7 @@ def _in_span(layout: WingLayout) -> Iterator[Problem]:
             )  # fmt: skip
 
 
-_SIZE_FIELD = {"rod": "diameter_mm", "tube": "outer_mm", "web": "thickness_mm"}
+_SIZE_FIELD = {"rod": "diameter_mm", "tube": "outer_mm", "sandwich": "height_mm", "box": "width_mm"}
 
 
 def _size_field(piece: Any, direction: str) -> str:
@@ -44,7 +44,7 @@ def _inside_outline(layout: WingLayout) -> Iterator[Problem]:
     for p, row in enumerate(layout.member_rows):
         piece: Any = layout.scheme.pieces[row.piece]
         here = members.present[p] > 0
-        if not here.any():
+        if not here.any() or row.part or row.rope:
             continue
         fore = (members.x[p] - 0.5 * members.width[p])[here]
         aft = (outline.chord - members.x[p] - 0.5 * members.width[p])[here]
@@ -60,7 +60,7 @@ def _inside_outline(layout: WingLayout) -> Iterator[Problem]:
                 )  # fmt: skip
                 break
         else:
-            if piece.kind != "web":
+            if row.web_width == 0:
                 yield from _fits_depth(layout, p, row.piece, piece, here)
 
 
@@ -94,6 +94,30 @@ def _fits_depth(layout: WingLayout, p: int, index: int, piece: Any, here: Any) -
     )  # fmt: skip
 
 
+def _caps_leave_a_web(layout: WingLayout) -> Iterator[Problem]:
+    for p, row in enumerate(layout.member_rows):
+        piece: Any = layout.scheme.pieces[row.piece]
+        if piece.kind == "web" and row.part == "web":
+            here = layout.section.members.present[p] > 0
+            thin = layout.section.members.height[p][here] < 1.0
+            if thin.any():
+                y = float(layout.plan.y[here][int(np.argmax(thin))])
+                yield Problem(
+                    _spot(row.piece, "cap_thickness_mm"), "thickness of one cap layer",
+                    "The caps leave no web between them, {y} out.",
+                    "Take thinner caps, fewer layers, or end it nearer to the root.", {"y": Measure(y)},
+                )  # fmt: skip
+
+
+def _sleeve_reaches(layout: WingLayout) -> Iterator[Problem]:
+    for i, piece in enumerate(layout.scheme.pieces):
+        if piece.kind == "tube" and piece.sleeve_material and piece.sleeve_to_mm <= piece.y_from_mm:
+            yield Problem(
+                _spot(i, "sleeve_to_mm"), "the rod inside ends at", "It ends before the tube starts.",
+                "The tube starts at {start}.", {"start": Measure(piece.y_from_mm)},
+            )  # fmt: skip
+
+
 def _glue_can_be_spread(layout: WingLayout) -> Iterator[Problem]:
     for i, piece in enumerate(layout.scheme.pieces):
         if piece.kind in ("skin", "tape") and piece.glue and catalogue().glue[piece.glue].spread is None:
@@ -106,7 +130,9 @@ def _glue_can_be_spread(layout: WingLayout) -> Iterator[Problem]:
 def problems(layout: WingLayout) -> list[Problem]:
     """Everything about a scheme that cannot be."""
     found = list(_in_span(layout))
-    return found or [*_inside_outline(layout), *_glue_can_be_spread(layout)]
+    return found or [
+        *_inside_outline(layout), *_caps_leave_a_web(layout), *_sleeve_reaches(layout), *_glue_can_be_spread(layout),
+    ]  # fmt: skip
 
 
 def _in_each_other(layout: WingLayout) -> Iterator[tuple[int, str]]:
@@ -117,6 +143,8 @@ def _in_each_other(layout: WingLayout) -> Iterator[tuple[int, str]]:
             one: Any = pieces[first.piece]
             two: Any = pieces[later.piece]
             kinds = {one.kind, two.kind}
+            if first.piece == later.piece or first.part or later.part:
+                continue
             if "web" in kinds and "middle" not in (getattr(one, "level", ""), getattr(two, "level", "")):
                 continue  # caps let into the edge of a web are meant to touch it
             both = (members.present[a] > 0) & (members.present[b] > 0)
@@ -124,6 +152,17 @@ def _in_each_other(layout: WingLayout) -> Iterator[tuple[int, str]]:
             near_z = np.abs(members.z[a] - members.z[b]) < 0.5 * (members.height[a] + members.height[b]) - 0.05
             if one.on and two.on and np.any(both & near_x & near_z):
                 yield later.piece, f"It stands in the same place as the {short(one)}: move one of them along the chord."
+
+
+def _cut_through(layout: WingLayout) -> Iterator[tuple[int, str]]:
+    """What a pocket or a notch cuts, told at the cut-out."""
+    pieces = layout.scheme.pieces
+    cuts = [(r.piece, r.cut_by) for r in layout.member_rows]
+    cuts += [(r.piece, r.cut_by) for r in layout.sheet_rows if r.piece is not None]
+    for index, cut_by in cuts:
+        for cut in cut_by:
+            if pieces[index].on and pieces[cut].on:
+                yield cut, f"It cuts the {short(pieces[index])}: nothing of that is left there to carry load."
 
 
 def _foam(layout: WingLayout) -> Foam | None:
@@ -137,10 +176,13 @@ def warnings(layout: WingLayout) -> dict[int, list[str]]:
     said: dict[int, list[str]] = {}
     for index, sentence in _in_each_other(layout):
         said.setdefault(index, []).append(sentence)
+    for index, sentence in _cut_through(layout):
+        said.setdefault(index, []).append(sentence)
     for i, piece in enumerate(layout.scheme.pieces):
-        if not piece.glue:
+        name = getattr(piece, "glue", None)
+        if name is None:
             continue
-        glue = catalogue().glue[piece.glue]
+        glue = catalogue().glue[name]
         verdict, _ = glue.holds(family)
         if verdict == "attacks":
             said.setdefault(i, []).append(f"{glue.label} eats this foam. Take another glue, or seal the foam first.")
@@ -157,8 +199,9 @@ def cautions(layout: WingLayout) -> dict[int, list[str]]:
     said: dict[int, list[str]] = {}
     for i, piece in enumerate(layout.scheme.pieces):
         lines = said.setdefault(i, [])
-        if piece.glue:
-            glue = cat.glue[piece.glue]
+        name = getattr(piece, "glue", None)
+        if name:
+            glue = cat.glue[name]
             verdict, condition = glue.holds(family)
             if verdict == "spot":
                 lines.append(f"{glue.label} on this foam: try a spot first.")
@@ -166,7 +209,7 @@ def cautions(layout: WingLayout) -> dict[int, list[str]]:
                 lines.append(f"{glue.label}: {condition}.")
             if isinstance(glue.lap_on_foam, str) and "peels" in glue.lap_on_foam and family in ("epp", "epo"):
                 lines.append(f"{glue.label} peels from smooth bead skin: roughen it until it is dull.")
-            lines += [sentence for part, sentence in _GLUE_HAZARDS if part in piece.glue]
+            lines += [sentence for part, sentence in _GLUE_HAZARDS if part in name]
         if piece.kind in ("skin", "tape"):
             iron = cat.skin[piece.material].iron_C
             if iron is not None and iron.typical > softens.low:
@@ -174,9 +217,16 @@ def cautions(layout: WingLayout) -> dict[int, list[str]]:
                     f"Ironed at about {iron.typical:.0f} °C, and this foam softens from {softens.low:.0f} °C: "
                     "keep the iron low and moving, and try a scrap first."
                 )
-        elif any(part in piece.material for part in _SPLINTERS):
+        elif any(part in made_of for part in _SPLINTERS for made_of in _materials(piece)):
             lines.append("Cut it wet, with a mask and gloves: its dust and splinters hurt lungs and skin.")
+        if piece.kind == "cloth":
+            lines.append("Gloves on: laminating resin can make you allergic for good. Air the room.")
     return said
+
+
+def _materials(piece: Any) -> list[str]:
+    names = (getattr(piece, k, None) for k in ("material", "sleeve_material", "cap_material", "wood"))
+    return [name for name in names if name]
 
 
 _SPLINTERS = ("carbon", "glass", "circuit_board")

@@ -16,21 +16,34 @@ from .verdict import Plan, PlanPiece, Slice, SlicePiece
 Array = NDArray[np.float64]
 
 
+#: what in a material's name tells its family
+_FAMILIES = (
+    ("carbon", "carbon"), ("glass", "glass"), ("aramid", "glass"), ("circuit", "glass"), ("steel", "metal"),
+    ("alumin", "metal"), ("foil", "metal"), ("hdpe", "plastic"), ("tape", "tape"), ("laminate", "film"),
+    ("covering", "film"), ("paper", "paper"), ("screen", "film"), ("board", "paper"), ("cord", "cord"),
+)  # fmt: skip
+_BY_KIND = {"block": "foam", "pocket": "void", "notch": "void"}
+
+
 def family(piece: Any) -> str:
-    """What a piece is made of, for its hatch: carbon, glass, wood, metal, plastic, film, tape, paper."""
-    name = piece.material
-    for key, found in (
-        ("carbon", "carbon"), ("glass", "glass"), ("circuit", "glass"), ("steel", "metal"), ("alumin", "metal"),
-        ("foil", "metal"), ("hdpe", "plastic"), ("tape", "tape"), ("laminate", "film"), ("covering", "film"),
-        ("paper", "paper"), ("screen", "film"),
-    ):  # fmt: skip
-        if key in name:
-            return found
-    return "wood"
+    """What a piece is made of, for its hatch."""
+    if piece.kind in _BY_KIND:
+        return _BY_KIND[piece.kind]
+    return next((found for key, found in _FAMILIES if key in piece.material), "wood")
 
 
 def _pairs(a: Array, b: Array) -> list[tuple[float, float]]:
     return [(round(float(p), 2), round(float(q), 2)) for p, q in zip(a, b, strict=True)]
+
+
+def _width_seen(piece: Any) -> float:
+    """Of a stick seen from above, mm."""
+    if piece.kind == "strip":
+        return float(piece.thickness_mm if piece.lying == "on_edge" else piece.width_mm)
+    if piece.kind == "web":
+        return float(max(piece.thickness_mm, piece.cap_width_mm if piece.cap_material else 0.0))
+    names = {"rod": "diameter_mm", "tube": "outer_mm"}
+    return float(getattr(piece, names.get(piece.kind, "width_mm")))
 
 
 def _band(layout: WingLayout, piece: Any) -> tuple[Array, Array, Array]:
@@ -39,15 +52,25 @@ def _band(layout: WingLayout, piece: Any) -> tuple[Array, Array, Array]:
     inner = plan.breaks[(plan.breaks > piece.y_from_mm) & (plan.breaks < piece.y_to_mm)]
     y = np.concatenate([[piece.y_from_mm], inner, [min(piece.y_to_mm, plan.half_span)]])
     chord, x_le = plan.at(y)
-    if piece.kind == "skin":
+    if hasattr(piece, "x_from"):
         return y, x_le + piece.x_from * chord, x_le + piece.x_to * chord
-    middle = x_le + share_along(piece, y) * chord
-    widths = {"rod": "diameter_mm", "tube": "outer_mm", "web": "thickness_mm", "tape": "width_mm"}
-    if piece.kind == "strip":
-        half = 0.5 * (piece.thickness_mm if piece.lying == "on_edge" else piece.width_mm)
-    else:
-        half = 0.5 * float(getattr(piece, widths[piece.kind]))
+    if piece.kind == "notch":
+        deep = np.minimum(piece.depth_mm, 0.95 * chord)
+        return (y, x_le, x_le + deep) if piece.edge == "leading" else (y, x_le + chord - deep, x_le + chord)
+    if piece.kind == "cord":
+        return _cord_band(layout, piece)
+    middle, half = x_le + share_along(piece, y) * chord, 0.5 * _width_seen(piece)
     return y, np.maximum(middle - half, x_le), np.minimum(middle + half, x_le + chord)
+
+
+def _cord_band(layout: WingLayout, piece: Any) -> tuple[Array, Array, Array]:
+    """A cord where it lies, round notches too."""
+    plan = layout.plan
+    index = next(i for i, p in enumerate(layout.scheme.pieces) if p.id == piece.id)
+    row = next(k for k, r in enumerate(layout.member_rows) if r.piece == index)
+    here = layout.section.members.present[row] > 0
+    middle = (plan.x_le + layout.section.members.x[row] / plan.cos_sweep)[here]
+    return plan.y[here], middle - 0.75, middle + 0.75
 
 
 def plan_drawing(layout: WingLayout) -> Plan:
@@ -81,12 +104,34 @@ def _section_piece(layout: WingLayout, p: int, k: int, stretch: float) -> SliceP
     piece: Any = layout.scheme.pieces[row.piece]
     x, z = float(members.x[p, k]) * stretch, float(members.z[p, k])
     h, w = float(members.height[p, k]), float(members.width[p, k])
-    common = {"piece_id": piece.id, "kind": piece.kind, "family": family(piece), "on": piece.on}
-    if piece.kind in ("rod", "tube"):
-        hole = _circle(x, z, piece.inner_mm) if piece.kind == "tube" else []
+    material = row.prefix.partition(".")[2]
+    made_of = next((found for key, found in _FAMILIES if key in material), "wood")
+    common = {"piece_id": piece.id, "kind": piece.kind, "family": made_of, "on": piece.on}
+    if piece.kind in ("rod", "tube", "cord"):
+        hole = _circle(x, z, piece.inner_mm) if piece.kind == "tube" and not row.part else []
         return SlicePiece(**common, shape="ring" if hole else "polygon", points=_circle(x, z, h), hole=hole)
     xs, zs = np.array([-w, w, w, -w]) / 2 + x, np.array([-h, -h, h, h]) / 2 + z
     return SlicePiece(**common, shape="polygon", points=_pairs(xs, zs))
+
+
+def _section_patch(layout: WingLayout, p: int, outline: Outline) -> SlicePiece:
+    row = layout.patch_rows[p]
+    piece: Any = layout.scheme.pieces[row.piece]
+    k = 0
+    share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 13)
+    upper, lower = outline.faces_at(share)
+    top = upper if row.depth is None or row.face > 0 else np.minimum(lower + row.depth, upper)
+    low = lower if row.depth is None or row.face < 0 else np.maximum(upper - row.depth, lower)
+    x = share * outline.chord[0]
+    return SlicePiece(
+        piece_id=piece.id, kind=piece.kind, family=family(piece), on=piece.on, shape="polygon",
+        points=_pairs(np.concatenate([x, x[::-1]]), np.concatenate([top, low[::-1]])),
+    )  # fmt: skip
+
+
+def _patches_first(layout: WingLayout, k: int, outline: Outline) -> list[SlicePiece]:
+    at = layout.take(np.array([k]))
+    return [_section_patch(at, p, outline) for p, row in enumerate(at.patch_rows) if row.present[0] > 0]
 
 
 def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
@@ -101,10 +146,11 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
     z = np.concatenate([profile.upper[::-2], profile.lower[::2]]) * scale
     outline = Outline(profile, np.array([chord]), np.array([scale]))
 
-    pieces = []
+    pieces = _patches_first(layout, k, outline)
     for row_index, row in enumerate(layout.sheet_rows):
-        if not layout.section.sheets.present[row_index, k]:
+        if not layout.section.sheets.present[row_index, k] or any(scheme.pieces[c].on for c in row.cut_by):
             continue
+        weight = float(row.weight[k])
         share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 41)
         share = 0.5 * (1 - np.cos(np.pi * share)) if share[0] <= 0 and share[-1] >= 1 else share
         upper, lower = (v for v in outline.faces_at(share))
@@ -114,17 +160,19 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
             SlicePiece(
                 piece_id=piece.id if piece else None, kind=piece.kind if piece else "paper",
                 family=family(piece) if piece else "paper", on=piece.on if piece else True,
-                shape="line", points=_pairs(share * chord, face), layers=row.layers, thickness_mm=round(row.t, 4),
+                shape="line", points=_pairs(share * chord, face), layers=max(1, round(row.layers * weight)),
+                thickness_mm=round(row.t * weight, 4),
             )
         )  # fmt: skip
     pieces += [
         _section_piece(layout, p, k, stretch)
         for p in range(len(layout.member_rows))
-        if layout.section.members.present[p, k]
+        if layout.section.members.present[p, k] and not any(scheme.pieces[c].on for c in layout.member_rows[p].cut_by)
     ]
     properties = solved.properties
-    limit = layout.airframe.flight.load_factor
-    kz, kx = (float(v[0, k]) * limit for v in properties.curvature(solved.forces.moment))
+    limit = solved.cases[0].factor
+    moment = solved.forces.moment[: solved.variants]
+    kz, kx = (float(v[0, k]) * limit for v in properties.curvature(moment))
     z0, x0 = float(properties.z0[0, k]), float(properties.x0[0, k])
     across = kx * (XI * float(layout.outline.chord[k]) - x0)
     strain = [-(kz * (face * scale - z0) + across) for face in (profile.upper, profile.lower)]

@@ -19,7 +19,10 @@ _Z90 = 1.2815515655446004
 
 
 @lru_cache(maxsize=64)
-def _normals(columns: int) -> Array:
+def normals(columns: int) -> Array:
+    """(SAMPLES, columns) standard normal draws, the same every time; column k is the k-th name in order."""
+    if not columns:
+        return np.zeros((SAMPLES, 0))
     draws = qmc.LatinHypercube(d=columns, seed=SEED).random(SAMPLES)
     return np.asarray(norm.ppf(draws), dtype=float)
 
@@ -32,7 +35,7 @@ def sample(table: Mapping[str, Spread]) -> dict[str, Array]:
     Source: McKay, Beckman and Conover 1979.
     """
     names = sorted(table)
-    z = _normals(len(names)) if names else np.zeros((SAMPLES, 0))
+    z = normals(len(names))
     drawn = {}
     for column, name in enumerate(names):
         low, middle, high = table[name]

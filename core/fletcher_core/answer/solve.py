@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..failure import MODES, Finding, LoadedWing, after_wrinkling, find_all
-from ..loads import WingLoads, wing_loads
+from ..loads import Case, WingLoads, wing_loads
 from ..sections import (
     SectionMaterials,
     SectionProperties,
     Sums,
     WingLayout,
+    derive,
     section_materials,
     section_properties,
     section_sums,
@@ -27,11 +28,12 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Solved:
-    """V variants.
+    """R runs: V variants in the first case, then variant 0 in every further case.
 
-    `n` (V, S) is the load factor at which the first mode strikes at each station, `first` (V, S)
-    which of `findings` that is. `hold` and `last` say the same of the end: where the first is a
-    wrinkle, what the wing stands after shedding load from the wrinkled face, and which of `late`.
+    `n` (R, S) is the factor at which the first mode strikes at each station, `first` (R, S) which of
+    `findings` that is. `hold` and `last` say the same of the end: where the first is a wrinkle or a
+    crack, what the wing stands after shedding load, and which of `late`. What belongs to the section
+    (properties, GA_s, GJ, shape) is of the V variants.
     """
 
     layout: WingLayout
@@ -39,6 +41,7 @@ class Solved:
     properties: SectionProperties
     GA_s: Array
     GJ: Array
+    cases: Sequence[Case]
     loads: WingLoads
     forces: Forces
     shape: Shape
@@ -50,15 +53,23 @@ class Solved:
     last: Array
     half_mass_g: Array
 
-    def break_at(self, variant: int) -> tuple[float, int, Finding]:
-        """Load factor, station and finding of the first failure of a variant."""
-        station = int(np.argmin(self.n[variant]))
-        return float(self.n[variant, station]), station, self.findings[int(self.first[variant, station])]
+    @property
+    def variants(self) -> int:
+        return len(self.half_mass_g)
 
-    def holds_to(self, variant: int) -> tuple[float, int, Finding]:
-        """The same of the end, after wrinkles."""
-        station = int(np.argmin(self.hold[variant]))
-        return float(self.hold[variant, station]), station, self.late[int(self.last[variant, station])]
+    def run_of(self, case: int) -> int:
+        """The run of variant 0 in a case."""
+        return 0 if case == 0 else self.variants + case - 1
+
+    def break_at(self, run: int) -> tuple[float, int, Finding]:
+        """Factor, station and finding of the first failure of a run."""
+        station = int(np.argmin(self.n[run]))
+        return float(self.n[run, station]), station, self.findings[int(self.first[run, station])]
+
+    def holds_to(self, run: int) -> tuple[float, int, Finding]:
+        """The same of the end, after wrinkles and cracks."""
+        station = int(np.argmin(self.hold[run]))
+        return float(self.hold[run, station]), station, self.late[int(self.last[run, station])]
 
 
 @dataclass(frozen=True)
@@ -79,59 +90,105 @@ class Sections:
 
 def sections_of(layout: WingLayout, values: Mapping[str, Array], on: Array) -> Sections:
     """Sections of V variants; `values` name -> (V,), `on` (V, pieces)."""
-    materials = section_materials(layout, values, on)
+    figures = derive(layout, values)
+    materials = section_materials(layout, figures, on)
     sums = section_sums(layout.section)
-    return Sections(layout, values, materials, sums, section_properties(layout.section, materials, sums))
+    return Sections(layout, figures, materials, sums, section_properties(layout.section, materials, sums))
 
 
-def solve(sections: Sections, GJ: Array, flying_mass_g: float) -> Solved:
-    """Everything along the span: forces per unit of load factor, shape at the limit load, failures.
+def load(sections: Sections, flying_mass_g: float, cases: Sequence[Case]) -> tuple[LoadedWing, WingLoads]:
+    """Every run under a factor of 1 of its case."""
+    layout, plan, p = sections.layout, sections.layout.plan, sections.properties
+    flow = shear_flow(layout.section, sections.materials, p, sections.sums)
+    count = p.EA.shape[0]
+    runs = np.concatenate([np.arange(count), np.zeros(len(cases) - 1, dtype=np.intp)])
+    per_run = [cases[0]] * count + list(cases[1:])
+    more = len(cases) > 1
+    at = p.take(runs) if more else p
+    loads = wing_loads(
+        layout.airframe, plan, flying_mass_g, at.mass / plan.cos_sweep, layout.outline.profile.cm0(), per_run
+    )
+    chord = layout.outline.chord
+    force = forces(plan, loads, at.x_shear / chord, at.x_mass / chord)
+    wing = LoadedWing(
+        layout,
+        {k: v[runs] for k, v in sections.values.items()} if more else sections.values,
+        sections.materials.take(runs) if more else sections.materials,
+        at, sections.sums, flow.take(runs) if more else flow, force,
+    )  # fmt: skip
+    return wing, loads
+
+
+def solve(sections: Sections, GJ: Array, flying_mass_g: float, cases: Sequence[Case]) -> Solved:
+    """Everything along the span: forces per unit of factor, shape at the first case's limit, failures.
 
     Parameters
     ----------
     GJ : (V, S) N mm2.
     flying_mass_g : what the wing must hold up in level flight.
+    cases : the first for every variant, the others for variant 0 only.
     """
     layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
-    flight = layout.airframe.flight
-    flow = shear_flow(layout.section, sections.materials, properties, sections.sums)
-    cm0 = layout.outline.profile.cm0()
-    loads = wing_loads(plan, flying_mass_g, properties.mass / plan.cos_sweep, cm0, flight.speed_m_s)
-    force = forces(plan, loads, properties.x_shear / layout.outline.chord)
-    wing = LoadedWing(layout, sections.values, sections.materials, properties, sections.sums, flow, force)
+    wing, loads = load(sections, flying_mass_g, cases)
     findings = find_all(wing)
-    late, hold = _after_first(wing, findings)
     stack = np.stack([f.n for f in findings])
-    limit = flight.load_factor
-    det = properties.EIxx * properties.EIzz - properties.EIxz**2
+    n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
+    late, hold, last = after_first(wing, findings, n, first)
+    count, limit = properties.EA.shape[0], cases[0].factor
+    f = wing.forces
+    GA_s = wing.shear.GA_s[:count]
     shape = deform(
         plan,
-        limit * force.moment,
-        limit * force.shear,
-        limit * force.torque + force.torque_air,
-        (properties.EIzz / det, flow.GA_s, GJ),
+        properties.curvature(limit * f.moment[:count], limit * f.moment_z[:count]),
+        limit * f.shear[:count],
+        limit * f.torque[:count] + f.torque_air[:count],
+        GA_s,
+        GJ,
     )
     return Solved(
-        layout, sections.materials, properties, flow.GA_s, GJ, loads, force, shape,
-        findings, np.min(stack, axis=0), np.argmin(stack, axis=0),
-        late, np.min(hold, axis=0), np.argmin(hold, axis=0), sections.half_mass_g,
+        layout, sections.materials, properties, GA_s, GJ, cases, loads, f, shape,
+        findings, n, first, late, hold, last, sections.half_mass_g,
     )  # fmt: skip
 
 
-def _after_first(wing: LoadedWing, findings: list[Finding]) -> tuple[list[Finding], Array]:
-    """Findings that end it, and (F, V, S) the load factor of each."""
-    wrinkles = [f for f in findings if f.mode == "skin_wrinkling"]
-    others = [f for f in findings if f.mode != "skin_wrinkling"]
-    intact = np.stack([f.n for f in others])
-    shed = after_wrinkling(wing)
-    if shed is None or not wrinkles:
-        return others, intact
-    wrinkle = np.min(np.stack([f.n for f in wrinkles]), axis=0)
-    stays = [f for f in others if not MODES[f.mode].from_strain]
-    late = find_all(shed, only_from_strain=True) + stays
-    # a wing that could not stand its own wrinkling load without the skin goes at that load
-    after = np.maximum(np.stack([f.n for f in late]), wrinkle)
-    wrinkled_first = wrinkle < intact.min(axis=0)
-    return late + others, np.concatenate(
-        [np.where(wrinkled_first, after, np.inf), np.where(wrinkled_first, np.inf, intact)]
-    )
+def after_first(
+    wing: LoadedWing, findings: list[Finding], n: Array, first: Array
+) -> tuple[list[Finding], Array, Array]:
+    """What ends it: (late findings, factor, which), (R, S) each.
+
+    A wrinkle is not the end: the wing goes on with its skin held at the wrinkling stress. Nor is a
+    crack of the pulled foam where tape, skin or sticks hold it together. A wing that could not stand
+    the load of its own first sign goes at that load.
+    """
+    is_wrinkle = np.array([f.mode == "skin_wrinkling" for f in findings])
+    is_crack = np.array([f.mode == "core_tension" and f.piece is None for f in findings])
+    late, hold, last = list(findings), n, first
+    wrinkled, cracked = is_wrinkle[first], is_crack[first]
+    stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode != "skin_wrinkling"]
+
+    def stage(state: LoadedWing) -> tuple[Array, Array]:
+        """Its lowest factor and which of `late`, appended."""
+        found = find_all(state, only_from_strain=True) + stays
+        start = len(late)
+        late.extend(found)
+        stack = np.stack([f.n for f in found])
+        return stack.min(axis=0), start + stack.argmin(axis=0)
+
+    if wrinkled.any() and (shed := after_wrinkling(wing)) is not None:
+        after, which = stage(shed)
+        # what would have come before the wrinkle, were it not for it, still counts
+        hold = np.where(wrinkled, np.maximum(after, n), hold)
+        last = np.where(wrinkled, which, last)
+        kinds = np.array([f.mode == "core_tension" and f.piece is None for f in late])
+        cracked = cracked | (wrinkled & kinds[last])
+    if cracked.any() and _bridged(wing):
+        after, which = stage(after_wrinkling(wing, cracked=True))  # type: ignore[arg-type]
+        goes_on = cracked & (after > hold)
+        hold, last = np.where(goes_on, after, hold), np.where(goes_on, which, last)
+    return late, hold, last
+
+
+def _bridged(wing: LoadedWing) -> bool:
+    """Whether anything could hold the halves together once the foam has cracked."""
+    m = wing.materials
+    return bool((m.sheet_on > 0).any() or (m.member_on > 0).any())

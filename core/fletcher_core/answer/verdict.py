@@ -21,12 +21,22 @@ class Spreaded(BaseModel):
 
 
 class Step(BaseModel):
-    """One step of a working."""
+    """One step of a working; `number` is the figure itself, unrounded, where it is one."""
 
     label: str
     formula: str = ""
     value: str
     source: str = ""
+    number: float | None = None
+
+
+class Driver(BaseModel):
+    """A property and the share of an answer's spread that follows it; `rises`: more of it, more of the answer."""
+
+    name: str
+    label: str
+    share: float
+    rises: bool
 
 
 class Working(BaseModel):
@@ -35,6 +45,10 @@ class Working(BaseModel):
     figure: str
     title: str
     steps: list[Step]
+    inputs: list[Step] = []
+    spread: Spreaded | None = None
+    unit: str = ""
+    drivers: list[Driver] = []
 
 
 class Break(BaseModel):
@@ -64,8 +78,9 @@ class Hold(BaseModel):
 
 
 class ModeLine(BaseModel):
-    """One mode on one thing: when it would come."""
+    """One mode on one thing: when it would come. `figure` opens its working."""
 
+    figure: str
     mode: str
     piece_id: str | None
     face: str
@@ -74,6 +89,54 @@ class ModeLine(BaseModel):
     reserve: float
     y_mm: float
     seen_coming: bool
+
+
+class CaseLine(BaseModel):
+    """One case of load: what it asks, and where the wing stands in it."""
+
+    id: str
+    label: str
+    factor: float
+    reason: str
+    source: str
+    n: float
+    reserve: float
+    y_mm: float
+    mode: str
+    piece_id: str | None
+    how: str
+    hardest: bool
+
+
+class Screen(BaseModel):
+    """A quick check that tells where to look, not a promise. `speed` None: it cannot happen."""
+
+    id: str
+    label: str
+    speed: Spreaded | None
+    ratio: float | None
+    state: State
+    says: str
+
+
+class SectionFigures(BaseModel):
+    """The section at the slice: N, mm; angles in degrees; places from the local leading edge."""
+
+    y_mm: float
+    EA_N: float
+    EI_Nmm2: float
+    EI_inplane_Nmm2: float
+    EI_product_Nmm2: float
+    EI_largest_Nmm2: float
+    EI_smallest_Nmm2: float
+    principal_deg: float
+    GJ_Nmm2: float
+    GA_N: float
+    centroid_x_mm: float
+    centroid_z_mm: float
+    shear_centre_x_mm: float
+    mass_centre_x_mm: float
+    mass_g_per_m: float
 
 
 class LedgerLine(BaseModel):
@@ -112,12 +175,16 @@ class RibbonPiece(BaseModel):
     y_to_mm: float
     state: State
     reserve: float
+    n: float
+    mode: str
     how: str
     piece_id: str | None
+    case: str
+    figure: str
 
 
 class Curves(BaseModel):
-    """Along the span, at the limit load."""
+    """Along the span, at the limit of the pull-up; `moment_low` and `_high` over all cases."""
 
     y_mm: list[float]
     shear_N: list[float]
@@ -128,6 +195,8 @@ class Curves(BaseModel):
     bend_mm: list[float]
     twist_deg: list[float]
     reserve: list[float]
+    moment_low_Nmm: list[float]
+    moment_high_Nmm: list[float]
 
 
 class PlanPiece(BaseModel):
@@ -201,7 +270,15 @@ class Verdict(BaseModel):
     tip_bend_mm: Spreaded
     tip_bend_share: float
     tip_bend_by_shear_mm: float
+    tip_slope_deg: float
+    tip_sway_mm: float
     twist_deg: Spreaded
+    bending_hz: Spreaded
+    twist_hz: Spreaded
+    screens: list[Screen]
+    cases: list[CaseLine]
+    drivers: dict[str, list[Driver]]
+    section: SectionFigures
     mass: Mass
     bare: Bare
     ledger: list[LedgerLine]
@@ -209,6 +286,5 @@ class Verdict(BaseModel):
     ribbon: list[RibbonPiece]
     curves: Curves
     drawing: Drawing
-    workings: list[Working]
     cautions: list[str]
     scope: str

@@ -3,7 +3,38 @@
 A new material or glue is one entry in ``data/*.toml``; nothing else changes.
 """
 
-from .entries import Board, BoardCore, Catalogue, Foam, Glue, SkinSheet, Spread, Stock
+from .entries import (
+    BASIS_WORDS,
+    Board,
+    BoardCore,
+    Catalogue,
+    Cloth,
+    Cord,
+    Fibre,
+    Foam,
+    Glue,
+    LayUp,
+    Resin,
+    SkinSheet,
+    Spread,
+    Stock,
+)
 from .load import catalogue
 
-__all__ = ["Board", "BoardCore", "Catalogue", "Foam", "Glue", "SkinSheet", "Spread", "Stock", "catalogue"]
+__all__ = [
+    "BASIS_WORDS",
+    "Board",
+    "BoardCore",
+    "Catalogue",
+    "Cloth",
+    "Cord",
+    "Fibre",
+    "Foam",
+    "Glue",
+    "LayUp",
+    "Resin",
+    "SkinSheet",
+    "Spread",
+    "Stock",
+    "catalogue",
+]

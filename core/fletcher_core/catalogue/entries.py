@@ -94,6 +94,8 @@ class Stock(_Entry):
     tension: S
     compression: S
     interlaminar_shear: S
+    #: strength across the fibres, as a tube's wall is bent when squeezed; that of shear where not given
+    across: S | None = None
 
 
 class SkinSheet(_Entry):
@@ -143,6 +145,48 @@ class Glue(_Entry):
         return verdict, condition
 
 
+class Cord(_Entry):
+    """Cord by its forces: EA and break in N, mass in g/m."""
+
+    line_mass_g_per_m: S
+    EA_N: S
+    break_N: S
+
+
+class Cloth(_Entry):
+    """A weave: what share of the threads runs along it, and what its crimp leaves of their stiffness."""
+
+    fibre: str
+    warp_share: float
+    crimp: float
+
+
+class Fibre(_Entry):
+    """MPa, kg/m3; compression as a share of tension."""
+
+    E1: S
+    E2: S
+    G12: S
+    density: S
+    tension: S
+    compression: S
+
+
+class Resin(_Entry):
+    """MPa, kg/m3."""
+
+    E: S
+    G: S
+    density: S
+    tension: S
+    compression: S
+    shear: S
+
+
+class LayUp(_Entry):
+    fibre_volume: S
+
+
 class Catalogue(BaseModel):
     model_config = ConfigDict(frozen=True)
 
@@ -151,3 +195,8 @@ class Catalogue(BaseModel):
     stock: dict[str, Stock]
     skin: dict[str, SkinSheet]
     glue: dict[str, Glue]
+    cord: dict[str, Cord]
+    cloth: dict[str, Cloth]
+    fibre: dict[str, Fibre]
+    resin: dict[str, Resin]
+    lay_up: dict[str, LayUp]

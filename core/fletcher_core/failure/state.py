@@ -1,10 +1,11 @@
-"""What every failure mode looks at: the loaded wing, per unit of load factor."""
+"""What every failure mode looks at: the loaded wing, per unit of each run's load factor."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -21,7 +22,7 @@ _FACE_STEP = 8
 @dataclass(frozen=True)
 class Locked:
     """Strain that does not grow with the load: what wrinkled skins, each held at its wrinkling
-    stress, impose on the rest. (V, S): stretch at the centroid and two curvatures."""
+    stress, impose on the rest. (R, S): stretch at the centroid and two curvatures."""
 
     stretch: Array
     kz: Array
@@ -30,7 +31,10 @@ class Locked:
 
 @dataclass(frozen=True)
 class LoadedWing:
-    """V variants at S stations, for a load factor of 1."""
+    """R runs at S stations, for a factor of 1 of each run's case.
+
+    `foam_faces` are the faces on which the foam still bears: both, or after a crack the pressed one.
+    """
 
     layout: WingLayout
     values: Mapping[str, Array]
@@ -40,19 +44,36 @@ class LoadedWing:
     shear: ShearFlow
     forces: Forces
     locked: Locked | None = None
+    cracked: bool = False
 
     @cached_property
     def curvature(self) -> tuple[Array, Array]:
-        return self.properties.curvature(self.forces.moment)
+        return self.properties.curvature(self.forces.moment, self.forces.moment_z)
+
+    @cached_property
+    def up(self) -> Array:
+        """(R, 1): +1 where the load bends the tip up, -1 where it bends it down."""
+        return np.asarray(np.where(self.forces.moment[:, :1] < 0, -1.0, 1.0))
 
     @cached_property
     def face_strain(self) -> dict[int, tuple[Array, Array | float]]:
         """Of the foam's faces, +1 upper and -1 lower: strain per unit of load factor, and the locked one;
-        (V, S, K) at some points from nose to trailing edge."""
+        (R, S, K) at some points from nose to trailing edge."""
         outline = self.layout.outline
         x = outline.x[None, :, ::_FACE_STEP]
         faces = {1: outline.upper[None, :, ::_FACE_STEP], -1: outline.lower[None, :, ::_FACE_STEP]}
         return {face: (self.strain(x, z), self.locked_strain(x, z)) for face, z in faces.items()}
+
+    @cached_property
+    def is_core(self) -> Array | float:
+        """(R, S, K): 1 where the core's own foam lies at those points, 0 where another foam or nothing does."""
+        patches = self.layout.section.patches
+        if not patches.count:
+            return 1.0
+        x = self.layout.outline.x[:, ::_FACE_STEP]
+        inside = (x >= patches.x_from[..., None]) & (x <= patches.x_to[..., None]) & (patches.present > 0)[..., None]
+        taken = np.einsum("vp,psk->vsk", self.materials.patch_on, inside.astype(float))
+        return np.asarray(taken < 0.5, dtype=float)
 
     @cached_property
     def sheet_strain(self) -> list[tuple[Array, Array | float]]:
@@ -61,8 +82,15 @@ class LoadedWing:
         places = [(sheet.x_at[p][None], sheet.z_at[p][None]) for p in range(len(self.layout.sheet_rows))]
         return [(self.strain(x, z), self.locked_strain(x, z)) for x, z in places]
 
+    def sheet_here(self, p: int) -> Array:
+        """(R, S) 1 where a sheet is there and switched on."""
+        return np.asarray(self.materials.sheet_on[:, p, None] * (self.layout.section.sheets.present[p] > 0))
+
+    def piece(self, index: int | None) -> Any:
+        return None if index is None else self.layout.scheme.pieces[index]
+
     def strain(self, x: Array, z: Array) -> Array:
-        """Strain along the span per unit of load factor at places (V or 1, S) or (..., S, K).
+        """Strain along the span per unit of load factor at places (R or 1, S) or (..., S, K).
 
         Positive is stretched; a wing that lifts is pressed on top.
         """
@@ -86,11 +114,12 @@ class LoadedWing:
 
 @dataclass(frozen=True)
 class Finding:
-    """Where one mode strikes one thing: the load factor at which it happens, (V, S), inf where never.
+    """Where one mode strikes one thing: the load factor at which it happens, (R, S), inf where never.
 
-    `piece` is the place in the scheme's list, None for the core or the board itself; `face` is
-    'top', 'bottom' or '' where that says nothing. `allowable` (V,) and `applied` (V, S) per unit of
-    load factor, in `unit`, are what the load factor was computed from, kept for the working.
+    `piece` is the place in the scheme's list, None for the core or the board itself; `part` names a
+    part of that piece; `face` is 'top', 'bottom' or '' where that says nothing. `allowable` (R,) or
+    (R, S) and `applied` (R, S) per unit of load factor, in `unit`, are what the load factor was
+    computed from, kept for the working.
     """
 
     mode: str
@@ -101,6 +130,7 @@ class Finding:
     applied: Array
     unit: str
     formula: str
+    part: str = ""
 
 
 @dataclass(frozen=True)
@@ -113,22 +143,22 @@ class Mode:
     seen: str
     source: str
     find: Callable[[LoadedWing], Iterator[Finding]]
-    #: from strain: looked at again once skins on the pressed face have wrinkled
+    #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 
 
 def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0) -> Array:
-    """Load factor at which `constant` + n × `applied` reaches `allowable` (V,); inf where unloaded.
+    """Load factor at which `constant` + n × `applied` reaches `allowable` (R,) or (R, S); inf where unloaded.
 
-    `applied` is (V, S) or (V, S, K); so is `constant`, or 0.
+    `applied` is (R, S) or (R, S, K); so is `constant`, or 0.
     """
-    limit = allowable.reshape(-1, *([1] * (applied.ndim - 1)))
+    limit = allowable.reshape(*allowable.shape, *([1] * (applied.ndim - allowable.ndim)))
     loaded = applied > 1e-12
     return np.asarray(np.where(loaded, np.maximum(limit - constant, 0.0) / np.where(loaded, applied, 1.0), np.inf))
 
 
 def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:
-    """Over places K: (n, applied) at the place reached first, both (V, S)."""
+    """Over places K: (n, applied) at the place reached first, both (R, S)."""
     if isinstance(constant, float):
         worst = applied.max(axis=-1)
         return load_factor(allowable, worst, constant), worst

@@ -1,7 +1,28 @@
-"""What the wing must carry: lift along the span, relief by its own weight, twist from the section."""
+"""What the wing must carry: lift along the span, relief by its own weight, gusts, launches, landings."""
 
-from .flight import PRESETS, Preset
+from .aero import AIR_DENSITY, GRAVITY, aspect_ratio, flap_effect, lift_slope, pressure
+from .cases import CASES, Case, Setting, cases_of
+from .flight import BY_PRESET, PRESETS, Preset, asked
 from .lift import lift_per_newton
-from .wing import AIR_DENSITY, GRAVITY, WingLoads, wing_loads
+from .wing import WingLoads, aileron_pitching, wing_loads
 
-__all__ = ["AIR_DENSITY", "GRAVITY", "PRESETS", "Preset", "WingLoads", "lift_per_newton", "wing_loads"]
+__all__ = [
+    "AIR_DENSITY",
+    "BY_PRESET",
+    "CASES",
+    "GRAVITY",
+    "PRESETS",
+    "Case",
+    "Preset",
+    "Setting",
+    "WingLoads",
+    "aileron_pitching",
+    "asked",
+    "aspect_ratio",
+    "cases_of",
+    "flap_effect",
+    "lift_per_newton",
+    "lift_slope",
+    "pressure",
+    "wing_loads",
+]

@@ -81,15 +81,13 @@ class Core(Described):
 
     material: str = Field("epp30", json_schema_extra={"label": "foam"})
     density_kg_m3: float | None = measure("foam density", "density", 8.0, 120.0, None)
+    peeled: Literal["none", "top", "bottom", "both"] = Field("none", json_schema_extra={"label": "paper peeled off"})
+    flutes: Literal["along", "across"] = Field("along", json_schema_extra={"label": "flutes run"})
 
     @model_validator(mode="after")
     def _known(self) -> Core:
         cat = catalogue()
         if self.material in cat.board:
-            if not cat.board[self.material].paper_faced:
-                raise fault(
-                    "material", "Corrugated sheet cannot be computed yet.", "Choose a foam or a paper-faced board."
-                )
             return self
         if self.material not in cat.foam:
             raise fault(
@@ -110,6 +108,30 @@ class Core(Described):
         return self
 
 
+class Joint(Described):
+    """How a panel is joined to what lies inside it. Through: its sticks and skins run across unbroken."""
+
+    kind: Literal["through", "butt", "brace", "blade", "wire", "joiner"] = Field(
+        "through", json_schema_extra={"label": "joined by"}
+    )
+    material: str = Field("birch_ply", json_schema_extra={"label": "brace, blade, wire or joiner", "table": "stock"})
+    glue: str = Field("epoxy_30", json_schema_extra={"label": "glue", "table": "glue"})
+    thickness_mm: float = measure("thickness or diameter", "length", 0.3, 25.0, 1.5)
+    height_mm: float = measure("height of the brace or blade", "length", 1.0, 100.0, 15.0)
+    reach_mm: float = measure("reach into each side", "length", 2.0, 400.0, 60.0)
+    tape: str | None = Field(None, json_schema_extra={"label": "tape over the joint, top and bottom", "table": "skin"})
+    tape_width_mm: float = measure("run of that tape along the chord", "length", 5.0, 1200.0, 150.0)
+
+    @model_validator(mode="after")
+    def _known(self) -> Joint:
+        cat = catalogue()
+        for name, table in (("material", cat.stock), ("glue", cat.glue), ("tape", cat.skin)):
+            value = getattr(self, name)
+            if value is not None and value not in table:
+                raise fault(name, "“{it}” is not in the list.", "Choose one from the list.", it=str(value)[:60])
+        return self
+
+
 class Panel(Described):
     """One flat stretch of the half wing, from its inner to its outer end."""
 
@@ -118,12 +140,43 @@ class Panel(Described):
     tip_chord_mm: float = measure("tip chord", "length", 20.0, 1200.0, 160.0)
     sweep_mm: float = measure("set-back of the tip", "length", -1000.0, 2000.0, 0.0)
     dihedral_deg: float = measure("dihedral", "angle", -20.0, 45.0, 0.0)
+    joint: Joint = Field(default_factory=Joint)
+
+
+class Aileron(Described):
+    """A control surface at the trailing edge: where, how deep, how far it moves."""
+
+    y_from_mm: float = measure("aileron starts, out from the root", "length", 0.0, 2500.0, 300.0)
+    y_to_mm: float = measure("aileron ends, out from the root", "length", 5.0, 2500.0, 550.0)
+    chord_share: float = measure("aileron's share of the chord", "percent", 0.05, 0.5, 0.22)
+    throw_deg: float = measure("throw each way", "angle", 1.0, 60.0, 20.0)
+
+    @model_validator(mode="after")
+    def _has_length(self) -> Aileron:
+        if self.y_to_mm <= self.y_from_mm:
+            raise fault(
+                "y_to_mm",
+                "It ends at {end}, before it starts at {start}.",
+                "The end should be farther out than the start.",
+                end=Measure(self.y_to_mm),
+                start=Measure(self.y_from_mm),
+            )
+        return self
+
+
+class Seat(Described):
+    """How the wing sits on the body."""
+
+    kind: Literal["glued", "bands", "clamp"] = Field("glued", json_schema_extra={"label": "held"})
+    width_mm: float = measure("length of spar that the seat bears on", "length", 2.0, 200.0, 15.0)
 
 
 class Wing(Described):
     panels: list[Panel] = Field(min_length=1, max_length=6, json_schema_extra={"label": "wing panels"})
     aerofoil: Aerofoil = Field(default_factory=NacaAerofoil)
     core: Core = Field(default_factory=Core)
+    aileron: Aileron | None = None
+    seat: Seat = Field(default_factory=Seat)
 
     @property
     def half_span_mm(self) -> float:
@@ -140,6 +193,14 @@ class Wing(Described):
                     outer=Measure(right.root_chord_mm),
                     inner=Measure(left.tip_chord_mm),
                 )
+        if self.aileron is not None and self.aileron.y_to_mm > self.half_span_mm + 0.5:
+            raise fault(
+                "aileron.y_to_mm",
+                "The aileron ends at {end}, beyond the tip.",
+                "The half wing ends at {tip}.",
+                end=Measure(self.aileron.y_to_mm),
+                tip=Measure(self.half_span_mm),
+            )
         if not 150 <= self.half_span_mm <= 2500:
             raise fault(
                 "panels.0.span_mm",
@@ -154,7 +215,7 @@ class Wing(Described):
             if not isinstance(self.aerofoil, FlatPlate):
                 raise fault(
                     "core.material",
-                    "A paper-faced board makes a flat plate.",
+                    "A board makes a flat plate.",
                     "Choose the flat plate, or a block foam for this section.",
                 )
             layers = self.aerofoil.thickness_mm / board.thickness.typical
@@ -180,6 +241,12 @@ class Flight(Described):
     speed_m_s: float = measure("top speed", "speed", 3.0, 80.0, 16.0)
     load_factor: float = measure("load factor", "number", 1.0, 40.0, 5.0)
     safety_factor: float = measure("safety factor", "number", 1.0, 4.0, 1.5)
+    cl_max: float = measure("greatest lift coefficient", "number", 0.3, 2.5, 1.2)
+    push_factor: float | None = measure("load factor pushed down", "number", 0.0, 30.0, None)
+    gust_m_s: float | None = measure("sharp gust", "speed", 0.0, 20.0, None)
+    landing_g: float | None = measure("belly landing stops it at", "number", 0.0, 60.0, None)
+    throw_g: float | None = measure("hand throw", "number", 0.0, 40.0, None)
+    line_g: float | None = measure("pull of the launch line, in its weight", "number", 0.0, 30.0, None)
 
 
 class Airframe(Described):

@@ -1,28 +1,47 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
-from .layout import WingLayout, foam_spreads, share_along, spreads, wing_layout
-from .materials import member_pieces, section_materials
+from .figures import derive, foam_spreads, spreads
+from .layout import WingLayout, wing_layout
+from .materials import section_materials
+from .parts.place import share_along
 from .properties import SectionProperties, Sums, section_properties, section_sums, twist_stiffness
-from .section import Foam, Members, SectionLayout, SectionMaterials, Sheets, no_members, no_sheets
+from .rows import MemberRow, PatchRow, SheetRow
+from .section import (
+    Foam,
+    Members,
+    Patches,
+    SectionLayout,
+    SectionMaterials,
+    Sheets,
+    no_members,
+    no_patches,
+    no_sheets,
+)
 from .shear import ShearFlow, shear_flow
 from .sheets import SheetGeometry, sheet_geometry
 from .slip import slip_factor
 from .torsion import rectangle_constant
+from .wrinkling import wrinkling_stress
 
 __all__ = [
     "Foam",
+    "MemberRow",
     "Members",
+    "PatchRow",
+    "Patches",
     "SectionLayout",
     "SectionMaterials",
     "SectionProperties",
     "ShearFlow",
     "SheetGeometry",
+    "SheetRow",
     "Sheets",
     "Sums",
     "WingLayout",
+    "derive",
     "foam_spreads",
-    "member_pieces",
     "no_members",
+    "no_patches",
     "no_sheets",
     "rectangle_constant",
     "section_materials",
@@ -35,4 +54,5 @@ __all__ = [
     "spreads",
     "twist_stiffness",
     "wing_layout",
+    "wrinkling_stress",
 ]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -21,8 +20,14 @@ def _columns(items: list[Array], count: int) -> Array:
     return np.stack(items, axis=1) if items else np.zeros((count, 0))
 
 
-def member_pieces(layout: WingLayout) -> list[Any]:
-    return [layout.scheme.pieces[r.piece] for r in layout.member_rows]
+def _slip(layout: WingLayout, values: Values, E: Array) -> Array:
+    """gamma of every member; 1 where it is held by no glue."""
+    rows, count = layout.member_rows, E.shape[0]
+    area = layout.section.members.area.max(axis=1, initial=0.0)
+    width = layout.bond_width.mean(axis=1) if rows else np.zeros(0)
+    bond = np.array([catalogue().glue[r.glue].bond if r.glue else 1.0 for r in rows])
+    glue_G = _columns([values[f"glue.{r.glue}.G"] if r.glue else np.full(count, np.inf) for r in rows], count)
+    return slip_factor(E * area, glue_G, width, bond, layout.free_length) if rows else np.zeros((count, 0))
 
 
 def section_materials(layout: WingLayout, values: Values, on: Array) -> SectionMaterials:
@@ -30,31 +35,38 @@ def section_materials(layout: WingLayout, values: Values, on: Array) -> SectionM
 
     Parameters
     ----------
-    values : name -> (V,), the names of `layout.spreads`.
+    values : name -> (V,), the names of `figures.spreads` and `figures.derive`.
     on : (V, pieces of the scheme) 0 or 1.
     """
     count = on.shape[0]
-    pieces, rows = member_pieces(layout), layout.member_rows
-    E = _columns([values[f"stock.{p.material}.E"] * r.grain_factor for p, r in zip(pieces, rows, strict=True)], count)
-    area = layout.section.members.area.max(axis=1, initial=0.0)
-    width = layout.bond_width.mean(axis=1) if rows else np.zeros(0)
-    bond = np.array([catalogue().glue[p.glue].bond for p in pieces])
-    glue_G = _columns([values[f"glue.{p.glue}.G"] for p in pieces], count)
-    gamma = slip_factor(E * area, glue_G, width, bond, layout.free_length) if rows else np.zeros((count, 0))
+    rows, sheets, patches = layout.member_rows, layout.sheet_rows, layout.patch_rows
+
+    def there(piece: int | None, cut_by: tuple[int, ...]) -> Array:
+        whole = np.ones(count) if piece is None else on[:, piece]
+        for cut in cut_by:
+            whole = whole * (1 - on[:, cut])
+        return np.asarray(whole)
 
     def sheet(key: str, scale: float = 1.0) -> Array:
-        return _columns([values[f"skin.{r.material}.{key}"] * (r.layers * scale) for r in layout.sheet_rows], count)
+        return _columns([values[f"{r.prefix}.{key}"] * (r.layers * scale) for r in sheets], count)
 
-    always = np.ones(count)
+    def patch(key: str, scale: float = 1.0) -> Array:
+        return _columns([values[f"{r.prefix}.{key}"] * scale if r.prefix else np.zeros(count) for r in patches], count)
+
+    E = _columns([values[f"{r.prefix}.E"] * r.grain_factor for r in rows], count)
     return SectionMaterials(
         Foam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
         E,
-        _columns([values[f"stock.{p.material}.G"] for p in pieces], count),
-        _columns([values[f"stock.{p.material}.density"] * 1e-6 for p in pieces], count),
-        _columns([on[:, r.piece] for r in rows], count),
-        gamma,
+        _columns([values[f"{r.prefix}.G"] for r in rows], count),
+        _columns([values[f"{r.prefix}.density"] * 1e-6 for r in rows], count),
+        _columns([there(r.piece, r.cut_by) for r in rows], count),
+        _slip(layout, values, E),
         sheet("Et"),
         sheet("Gt"),
         sheet("mass", 1e-6),
-        _columns([always if r.piece is None else on[:, r.piece] for r in layout.sheet_rows], count),
+        _columns([there(r.piece, r.cut_by) for r in sheets], count),
+        patch("E"),
+        patch("G"),
+        patch("density", 1e-6),
+        _columns([on[:, r.piece] for r in patches], count),
     )

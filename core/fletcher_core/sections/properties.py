@@ -26,6 +26,8 @@ class SectionProperties:
     EIxx, EIzz, EIxz : N mm2; EIxx is bending up and down, EIzz in the plane of the wing.
     x_shear : chordwise place of the flexural centre, mm.
     mass : g/mm, without glue.
+    x_mass : chordwise place of the centre of mass, mm.
+    polar_mass : g mm, moment of inertia per length about the local leading edge, chordwise part.
     """
 
     EA: Array
@@ -36,14 +38,32 @@ class SectionProperties:
     EIxz: Array
     x_shear: Array
     mass: Array
+    x_mass: Array
+    polar_mass: Array
 
-    def curvature(self, moment: Array) -> tuple[Array, Array]:
-        """Curvatures (kz, kx) of sections free to bend sideways, per moment about the x axis.
+    def take(self, index: NDArray[np.intp]) -> SectionProperties:
+        """Some of the variants, or some of them more than once."""
+        return SectionProperties(**{name: value[index] for name, value in vars(self).items()})
+
+    def curvature(self, moment: Array, moment_z: Array | float = 0.0) -> tuple[Array, Array]:
+        """Curvatures (kz, kx) of sections free to bend both ways, for moments up and down and in the plane.
 
         Strain at (x, z) is -(kz (z - z0) + kx (x - x0)); source: Bruhn 1973, ch. A13.
         """
         det = self.EIxx * self.EIzz - self.EIxz**2
-        return moment * self.EIzz / det, -moment * self.EIxz / det
+        return (
+            (moment * self.EIzz - moment_z * self.EIxz) / det,
+            (moment_z * self.EIxx - moment * self.EIxz) / det,
+        )
+
+    def principal(self) -> tuple[Array, Array, Array]:
+        """Largest and smallest EI and the angle (radians) from the chord line to the axis of the largest.
+
+        Source: Bruhn 1973, ch. A3.
+        """
+        mean, half = 0.5 * (self.EIxx + self.EIzz), 0.5 * (self.EIxx - self.EIzz)
+        radius = np.hypot(half, self.EIxz)
+        return mean + radius, mean - radius, 0.5 * np.arctan2(-self.EIxz, half)
 
 
 @dataclass(frozen=True)
@@ -98,6 +118,14 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
     Exx = total(core.xx, area * x**2, out * x**2 + izz_out, line["xx"]) + own @ izz
     Ezz = total(core.zz, area * z**2, out * z**2 + ixx_out, line["zz"]) + own @ ixx
     Exz = total(core.xz, area * x * z, out * x * z, line["xz"])
+    patches = layout.patches
+    if patches.count:
+        # a patch stands in place of the core: what it has more, or less, than the core's foam
+        more, stands = m.patch_on * (m.patch_E - Ef), patches.present
+        EA = EA + more @ (patches.area * stands)
+        ESx, ESz = ESx + more @ (patches.mx * stands), ESz + more @ (patches.mz * stands)
+        Exx, Ezz = Exx + more @ (patches.xx * stands), Ezz + more @ (patches.zz * stands)
+        Exz = Exz + more @ (patches.xz * stands)
     x0, z0 = ESx / EA, ESz / EA
 
     h3, xh3 = _core_shear_place(layout)
@@ -110,12 +138,17 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
         Ef * h3 + weight.sum(axis=1) + sheet_weight.sum(axis=1)
     )
 
-    mass = (
-        rho_f * (core.area - hole @ out)
-        + (m.member_on * m.member_rho) @ area
-        + (m.sheet_on * m.sheet_mass) @ line["length"]
+    stick_rho, film_rho = m.member_on * m.member_rho, m.sheet_on * m.sheet_mass
+    mass = rho_f * (core.area - hole @ out) + stick_rho @ area + film_rho @ line["length"]
+    mass_x = rho_f * (core.x - hole @ (out * x)) + stick_rho @ (area * x) + film_rho @ line["x"]
+    polar = rho_f * (core.xx - hole @ (out * x**2)) + stick_rho @ (area * x**2) + film_rho @ line["xx"]
+    if patches.count:
+        more = m.patch_on * (m.patch_rho - rho_f)
+        mass = mass + more @ (patches.area * stands)
+        mass_x, polar = mass_x + more @ (patches.mx * stands), polar + more @ (patches.xx * stands)
+    return SectionProperties(
+        EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x_shear, mass, mass_x / mass, polar
     )
-    return SectionProperties(EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x_shear, mass)
 
 
 def twist_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array:
@@ -130,20 +163,12 @@ def twist_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array
             m.foam.G[:, None],
             m.member_on[:, is_web] * m.member_G[:, is_web],
             m.sheet_on * m.sheet_Gt,
+            m.patch_on * (1 + m.patch_G),
         ],
         axis=1,
     )
     _, first, back = np.unique(key, axis=0, return_index=True, return_inverse=True)
-    chosen = SectionMaterials(
-        type(m.foam)(m.foam.E[first], m.foam.G[first], m.foam.rho[first]),
-        *(
-            getattr(m, name)[first]
-            for name in (
-                "member_E", "member_G", "member_rho", "member_on", "gamma",
-                "sheet_Et", "sheet_Gt", "sheet_mass", "sheet_on",
-            )
-        ),
-    )  # fmt: skip
-    core = torsion_stiffness(layout.outline, members, layout.sheets, chosen)
+    chosen = m.take(first)
+    core = torsion_stiffness(layout, chosen)
     sticks = (m.member_on * m.member_G) @ (members.polar * members.present)
     return np.asarray(core[back.reshape(-1)] + sticks)

@@ -69,7 +69,7 @@ class Sheets:
     ----------
     face : (P,) +1 upper, -1 lower.
     share_from, share_to : chord shares between which the sheet lies.
-    present : 0 or 1 by station.
+    present : 0 to 1 by station, the share of its layers that is there.
     t : (P,) thickness in mm, for the offset from the foam.
     nose_edge, tail_edge : (P,) 1 where the sheet also covers the blunt nose or trailing edge.
     """
@@ -88,12 +88,41 @@ class Sheets:
 
 
 @dataclass(frozen=True)
+class Patches:
+    """Parts of the core that are another foam, or nothing. All (P, S), in mm, from the leading edge.
+
+    Attributes
+    ----------
+    x_from, x_to : chordwise extent.
+    part : share of the depth between them that the patch takes, 0 to 1.
+    area, mx, mz, xx, zz, xz : integrals over the patch of 1, x, z and their products.
+    present : 0 or 1 by station.
+    """
+
+    x_from: Array
+    x_to: Array
+    part: Array
+    area: Array
+    mx: Array
+    mz: Array
+    xx: Array
+    zz: Array
+    xz: Array
+    present: Array
+
+    @property
+    def count(self) -> int:
+        return int(self.x_from.shape[0])
+
+
+@dataclass(frozen=True)
 class SectionLayout:
     """Where everything lies, at S stations."""
 
     outline: Outline
     members: Members
     sheets: Sheets
+    patches: Patches
 
 
 @dataclass(frozen=True)
@@ -108,6 +137,7 @@ class SectionMaterials:
     gamma : (V, Pm) share of the member's stretching stiffness that its glue lets it carry.
     sheet_Et, sheet_Gt : (V, Ps) N/mm of all layers; sheet_mass (V, Ps) g/mm2.
     sheet_on : (V, Ps) 0 or 1.
+    patch_E, patch_G, patch_rho, patch_on : (V, Pp) the same of what stands in place of the core.
     """
 
     foam: Foam
@@ -120,15 +150,28 @@ class SectionMaterials:
     sheet_Gt: Array
     sheet_mass: Array
     sheet_on: Array
+    patch_E: Array
+    patch_G: Array
+    patch_rho: Array
+    patch_on: Array
 
     @property
     def variants(self) -> int:
         return int(self.foam.E.shape[0])
 
+    def take(self, index: NDArray[np.intp]) -> SectionMaterials:
+        """Some of the variants, or some of them more than once."""
+        rest = {name: value[index] for name, value in vars(self).items() if name != "foam"}
+        return SectionMaterials(Foam(self.foam.E[index], self.foam.G[index], self.foam.rho[index]), **rest)
+
 
 def no_members(stations: int) -> Members:
     empty = np.zeros((0, stations))
     return Members(*[*[empty] * 13, np.zeros(0)])
+
+
+def no_patches(stations: int) -> Patches:
+    return Patches(*[np.zeros((0, stations))] * 10)
 
 
 def no_sheets(stations: int) -> Sheets:

@@ -24,10 +24,18 @@ class ShearFlow:
     ----------
     GA_s : (V, S) N.
     foam_stress : (V, S) largest shear stress in the foam, MPa.
+    web_stress : row of a web -> (V, S) largest shear stress in it, MPa.
     """
 
     GA_s: Array
     foam_stress: Array
+    web_stress: dict[int, Array]
+
+    def take(self, index: NDArray[np.intp]) -> ShearFlow:
+        """Some of the variants, or some of them more than once."""
+        return ShearFlow(
+            self.GA_s[index], self.foam_stress[index], {p: stress[index] for p, stress in self.web_stress.items()}
+        )
 
 
 def shear_flow(
@@ -67,6 +75,12 @@ def shear_flow(
     z0 = properties.z0[:, :, None]
     foam_E, foam_G = materials.foam.E[:, None, None], materials.foam.G[:, None, None]
     whole, whole_first = over_chord((up - low)[:, None, :]), over_chord(0.5 * (up**2 - low**2)[:, None, :])
+    patches = layout.patches
+    if patches.count:
+        # where foam is cut out, there is as much less of it to carry shear
+        lost = (materials.patch_on * (materials.patch_G <= 0)) @ (patches.area * patches.present)
+        left = np.clip(1 - lost / np.maximum(area[:, 0], 1e-9), 0.02, 1.0)[:, :, None]
+        foam_E, foam_G = foam_E * left, foam_G * left
     foam_part = foam_E * (first - z0 * area)
     foam_rest = foam_E * (whole_first - first - z0 * (whole - area))
     # what lies above a level feeds the flow through it and what lies below takes it up again, so the
@@ -108,5 +122,10 @@ def shear_flow(
     path = foam_G * effective + stiff
     unit = flow / properties.EIxx[:, :, None]
     give = np.sum(unit**2 / path * step[:, None], axis=2)
-    stress = np.max(np.abs(unit) * foam_G / path, axis=2)
-    return ShearFlow(1.0 / np.maximum(give, 1e-30), stress)
+    strain = np.max(np.abs(unit) / path, axis=2)
+    webs = {
+        p: strain * materials.member_G[:, p, None] * members.present[p]
+        for p in range(members.count)
+        if np.any(members.web_width[p] > 0)
+    }
+    return ShearFlow(1.0 / np.maximum(give, 1e-30), strain * foam_G[:, :, 0], webs)

@@ -15,9 +15,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.linalg import solveh_banded
 
-from ..geometry import Outline
 from ..geometry.profile import XI
-from .section import Members, SectionMaterials, Sheets
+from .section import SectionLayout, SectionMaterials
 
 Array = NDArray[np.float64]
 
@@ -28,6 +27,8 @@ _PAIRS = ((0, 0), (1, 0), (1, 1), (2, 0), (2, 1), (2, 2))
 _BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 37)))
 _FINE = (-0.9, -0.4, -0.12, 0.12, 0.4, 0.9)
 _TINY = 1e-9
+#: shear modulus of a hole, as a share of the foam's: small enough to carry nothing, large enough to solve
+_VOID = 1e-4
 
 
 def rectangle_constant(width: float, thickness: float) -> float:
@@ -36,9 +37,10 @@ def rectangle_constant(width: float, thickness: float) -> float:
     return float(a * b**3 * (16 / 3 - 3.36 * b / a * (1 - b**4 / (12 * a**4))))
 
 
-def chordwise_grid(outline: Outline, members: Members, sheets: Sheets) -> Array:
-    """(S, M) chord shares of the nodes: an even base, the edges of webs, and a fine fan of nodes
-    (in parts of the local depth) at every end of a skin inside the chord."""
+def chordwise_grid(layout: SectionLayout) -> Array:
+    """(S, M) chord shares of the nodes: an even base, the edges of webs and patches, and a fine fan of
+    nodes (in parts of the local depth) at every end of a skin inside the chord."""
+    outline, members, sheets, patches = layout.outline, layout.members, layout.sheets, layout.patches
     s_count = outline.chord.shape[0]
     columns = [np.broadcast_to(_BASE, (s_count, len(_BASE)))]
     ends = {tuple(np.round(e, 9)) for p in range(sheets.count) for e in (sheets.share_from[p], sheets.share_to[p])}
@@ -54,17 +56,42 @@ def chordwise_grid(outline: Outline, members: Members, sheets: Sheets) -> Array:
             for side in (-0.5, 0.5):
                 place = (members.x[p] + side * members.web_width[p]) / outline.chord
                 columns.append(np.clip(place, 0, 1)[:, None])
+    for p in range(patches.count):
+        for edge in (patches.x_from[p], patches.x_to[p]):
+            columns.append(np.clip(edge / outline.chord, 0, 1)[:, None])
     return np.sort(np.concatenate(columns, axis=1), axis=1)
 
 
-def torsion_stiffness(outline: Outline, members: Members, sheets: Sheets, materials: SectionMaterials) -> Array:
+def _webs_and_patches(G: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """(V, S, elements): the core's G where webs join both faces, and where another foam or nothing stands."""
+    members, patches, foam = layout.members, layout.patches, materials.foam.G[:, None, None]
+
+    def filled(left: Array, right: Array) -> Array:
+        over = np.minimum(x[:, 1:], right[:, None]) - np.maximum(x[:, :-1], left[:, None])
+        return np.asarray(np.clip(over / dx, 0.0, 1.0))
+
+    for p in range(patches.count):
+        share = filled(patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
+        other = np.maximum(materials.patch_G[:, p, None, None], _VOID * foam)
+        G = G + materials.patch_on[:, p, None, None] * share * (other - foam)
+    for p in range(members.count):
+        if np.any(members.web_width[p] > 0):
+            half = 0.5 * members.web_width[p]
+            share = filled(members.x[p] - half, members.x[p] + half) * members.present[p][:, None]
+            on = materials.member_on[:, p, None, None]
+            G = G + on * share * (materials.member_G[:, p, None, None] - foam)
+    return np.maximum(G, _VOID * foam)
+
+
+def torsion_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array:
     """GJ of the core with skins and webs, without what sticks add by themselves.
 
     Returns
     -------
     (V, S) N mm2.
     """
-    grid = chordwise_grid(outline, members, sheets)
+    outline, sheets = layout.outline, layout.sheets
+    grid = chordwise_grid(layout)
     x = grid * outline.chord[:, None]
     z_scale = outline.z_scale[:, None]
     up = np.interp(grid, XI, outline.profile.upper) * z_scale
@@ -80,14 +107,7 @@ def torsion_stiffness(outline: Outline, members: Members, sheets: Sheets, materi
 
     v_count, s_count = materials.variants, grid.shape[0]
     G = np.repeat(materials.foam.G[:, None, None], s_count, axis=1) * np.ones_like(middle)
-    for p in range(members.count):
-        if np.any(members.web_width[p] > 0):
-            left = (members.x[p] - 0.5 * members.web_width[p])[:, None]
-            right = (members.x[p] + 0.5 * members.web_width[p])[:, None]
-            filled = np.clip(np.minimum(x[:, 1:], right) - np.maximum(x[:, :-1], left), 0, None) / dx
-            filled = np.minimum(filled, 1.0) * members.present[p][:, None]
-            on = materials.member_on[:, p, None, None]
-            G = G + on * filled * (materials.member_G[:, p, None, None] - materials.foam.G[:, None, None])
+    G = _webs_and_patches(G, x, dx, layout, materials)
 
     Gt = {+1: np.zeros_like(G), -1: np.zeros_like(G)}
     thick = {+1: np.zeros_like(G), -1: np.zeros_like(G)}

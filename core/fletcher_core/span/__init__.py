@@ -1,5 +1,17 @@
-"""The wing as a beam along its span: shear, moment, torque, bend and twist."""
+"""The half wing as a beam: forces, bend, twist, and how it shakes."""
 
 from .beam import Forces, Shape, deform, forces
+from .screens import divergence_speed, flutter_speed, reversal_speed
+from .vibration import first_bending, first_twist
 
-__all__ = ["Forces", "Shape", "deform", "forces"]
+__all__ = [
+    "Forces",
+    "Shape",
+    "deform",
+    "divergence_speed",
+    "first_bending",
+    "first_twist",
+    "flutter_speed",
+    "forces",
+    "reversal_speed",
+]

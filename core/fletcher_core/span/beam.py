@@ -15,54 +15,57 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Forces:
-    """(V, S), in axes along and square to the panel's axis.
+    """(R, S), in axes along and square to the panel's axis, for R runs.
 
-    `shear` N and `moment` N mm (positive bends the tip up) and `torque` N mm (nose up) per unit of
-    load factor; `torque_air` N mm at the design speed whatever the load factor.
+    `shear` N and `moment` N mm (positive bends the tip up), `moment_z` N mm in the plane of the wing
+    (positive bends the tip aft) and `torque` N mm (nose up) per unit of the case's factor;
+    `torque_air` N mm whatever the factor.
     """
 
     shear: Array
     moment: Array
+    moment_z: Array
     torque: Array
     torque_air: Array
 
 
-def _from_tip(f: Array, x: Array) -> Array:
+def from_tip(f: Array, x: Array) -> Array:
     """(V, S) trapezium integral of f from each station to the tip."""
     pieces = 0.5 * (f[:, 1:] + f[:, :-1]) * np.diff(x)
     return np.concatenate([np.cumsum(pieces[:, ::-1], axis=1)[:, ::-1], np.zeros((f.shape[0], 1))], axis=1)
 
 
-def _from_root(f: Array, x: Array) -> Array:
+def from_root(f: Array, x: Array) -> Array:
     pieces = 0.5 * (f[:, 1:] + f[:, :-1]) * np.diff(x)
     return np.concatenate([np.zeros((f.shape[0], 1)), np.cumsum(pieces, axis=1)], axis=1)
 
 
-def forces(plan: Planform, loads: WingLoads, axis_share: Array) -> Forces:
-    """Shear, moment and torque at each station of the half wing.
+def forces(plan: Planform, loads: WingLoads, axis_share: Array, mass_share: Array) -> Forces:
+    """Shear, moments and torque at each station of the half wing.
 
-    Lift acts at the quarter chord, weight at 42 % of the chord (centroid of common sections), both
-    about the flexural axis. Where the panel is swept, moment and torque are resolved along and
-    square to its axis, so that lift on a swept tip bends rather than twists it.
+    Lift acts at the quarter chord, weight at the section's own centre of mass, both about the
+    flexural axis. Where the panel is swept, moment and torque are resolved along and square to its
+    axis, so that lift on a swept tip bends rather than twists it.
 
     Parameters
     ----------
-    axis_share : (V, S) chord share of the flexural centre.
+    axis_share, mass_share : (R, S) chord share of the flexural centre and of the centre of mass.
 
     Sources: Bruhn 1973, ch. A5; Bisplinghoff, Ashley and Halfman 1955.
     """
     y, chord, x_le = plan.y, plan.chord, plan.x_le
     net = loads.lift - loads.weight
-    shear = _from_tip(net, y)
-    moment = _from_tip(shear, y)
-    first = _from_tip(loads.lift * (x_le + 0.25 * chord) - loads.weight * (x_le + 0.42 * chord), y)
+    shear = from_tip(net, y)
+    moment = from_tip(shear, y)
+    first = from_tip(loads.lift * (x_le + 0.25 * chord) - loads.weight * (x_le + mass_share * chord), y)
     about_axis = (x_le + axis_share * chord) * shear - first
-    air = _from_tip(loads.pitching, y)
+    air = from_tip(loads.pitching, y)
     cos = plan.cos_sweep
     sin = np.sqrt(np.clip(1 - cos**2, 0, 1)) * np.sign(np.gradient(x_le + 0.3 * chord, y))
     return Forces(
         shear=shear,
         moment=moment * cos - about_axis * sin,
+        moment_z=from_tip(from_tip(loads.aft, y), y) * cos,
         torque=about_axis * cos + moment * sin,
         torque_air=air * cos,
     )
@@ -70,24 +73,31 @@ def forces(plan: Planform, loads: WingLoads, axis_share: Array) -> Forces:
 
 @dataclass(frozen=True)
 class Shape:
-    """(V, S) mm up, of which by shear; and twist in radians, nose up."""
+    """(V, S) mm up, of which by shear; mm aft; slope and twist in radians, tip up and nose up."""
 
     bend: Array
     bend_by_shear: Array
+    sway: Array
+    slope: Array
     twist: Array
 
 
-def deform(plan: Planform, moment: Array, shear: Array, torque: Array, stiffness: tuple[Array, Array, Array]) -> Shape:
-    """Deflection with bending and shear, and twist, under the given forces.
+def deform(
+    plan: Planform, curvature: tuple[Array, Array], shear: Array, torque: Array, GA_s: Array, GJ: Array
+) -> Shape:
+    """Deflection with bending and shear, both ways, and twist, under the given forces.
 
     Parameters
     ----------
-    moment, shear, torque : (V, S).
-    stiffness : curvature per unit moment (1 / (N mm2)), GA_s (N), GJ (N mm2); each (V, S).
+    curvature : (kz, kx) up and down and in the plane, 1/mm, each (V, S), coupled through EIxz.
+    shear, torque : (V, S) N, N mm. GA_s, GJ : (V, S) N, N mm2.
 
-    Sources: Timoshenko and Gere (beams with shear); Bruhn 1973 (twist).
+    Sources: Timoshenko and Gere (beams with shear); Bruhn 1973 (unsymmetrical bending, twist).
     """
-    bending, GA_s, GJ = stiffness
-    slope = _from_root(moment * bending, plan.s)
-    by_shear = _from_root(shear / GA_s, plan.s)
-    return Shape(_from_root(slope, plan.s) + by_shear, by_shear, _from_root(torque / GJ, plan.s))
+    kz, kx = curvature
+    slope = from_root(kz, plan.s)
+    by_shear = from_root(shear / GA_s, plan.s)
+    return Shape(
+        from_root(slope, plan.s) + by_shear, by_shear, from_root(from_root(kx, plan.s), plan.s),
+        slope + shear / GA_s, from_root(torque / GJ, plan.s),
+    )  # fmt: skip

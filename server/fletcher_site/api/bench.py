@@ -7,56 +7,55 @@ from typing import Any, get_args
 
 from django.http import HttpRequest, HttpResponse
 from fletcher_core.answer.suggest import start, suggest
-from fletcher_core.answer.verdict import Slice, Verdict
+from fletcher_core.answer.verdict import Slice, Verdict, Working
 from fletcher_core.catalogue import Spread, catalogue
-from fletcher_core.evaluate import evaluate, section_at
+from fletcher_core.evaluate import evaluate, section_at, why
 from fletcher_core.formats import read_aerofoil
 from fletcher_core.loads import PRESETS
 from fletcher_core.model import (
+    PIECES,
+    Aileron,
     Airframe,
     AirframeFile,
     CoordinateAerofoil,
     Core,
     FlatPlate,
     Flight,
+    Joint,
     NacaAerofoil,
     Panel,
     Piece,
     Problem,
     Refused,
-    Rod,
-    Skin,
-    Strip,
-    TapeStrip,
-    Tube,
-    Web,
+    Seat,
 )
 from fletcher_core.model.airframe import Use
 from fletcher_core.units import Kind, MeasureError, parse, show
 from ninja import Router
 from pydantic import BaseModel
 
-from .shapes import AerofoilText, CatalogueOut, Choice, Evaluation, MeasureOut, PieceWish, PresetOut, Problems
+from .shapes import AerofoilText, CatalogueOut, Choice, Evaluation, MeasureOut, PieceWish, PresetOut, Problems, Question
 from .who import signed_in, units
 
 router = Router(tags=["bench"], auth=signed_in)
 
 _DESCRIBED: tuple[type[BaseModel], ...] = (
-    Airframe, Flight, Panel, NacaAerofoil, FlatPlate, Core, Rod, Tube, Strip, Web, Skin, TapeStrip,
+    Airframe, Flight, Panel, Joint, Seat, Aileron, NacaAerofoil, FlatPlate, Core, *PIECES,
 )  # fmt: skip
 
 
 @lru_cache(maxsize=1)
 def _limits() -> dict[str, dict[str, dict[str, Any]]]:
     """Label, quantity, limits and default of every field, by model, for forms."""
-    kept = ("label", "quantity", "minimum", "maximum", "default")
+    kept = ("label", "quantity", "minimum", "maximum", "default", "enum", "table")
     table = {}
     for model in _DESCRIBED:
         fields = {}
         for name, node in model.model_json_schema()["properties"].items():
             flat = {**next((o for o in node.get("anyOf", []) if o.get("type") != "null"), {}), **node}
             fields[name] = {k: flat[k] for k in kept if k in flat}
-        table[model.__name__] = fields
+        kind = fields.get("kind", {}).get("default")
+        table[str(kind) if model in PIECES else model.__name__] = fields
     return table
 
 
@@ -83,7 +82,8 @@ def get_catalogue(request: HttpRequest) -> CatalogueOut:
     cat = catalogue()
     return CatalogueOut(
         foam=_choices(cat.foam), board=_choices(cat.board), stock=_choices(cat.stock), skin=_choices(cat.skin),
-        glue=_choices(cat.glue), presets=[PresetOut(**vars(p)) for p in PRESETS.values()], limits=_limits(),
+        glue=_choices(cat.glue), cord=_choices(cat.cord), cloth=_choices(cat.cloth),
+        presets=[PresetOut(**vars(p)) for p in PRESETS.values()], limits=_limits(),
     )  # fmt: skip
 
 
@@ -112,6 +112,13 @@ def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpRespons
     verdict = evaluate(evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm)
     # the verdict is a validated model already; writing it once more through the router would double the time
     return HttpResponse(verdict.model_dump_json(), content_type="application/json")
+
+
+@router.post("/why", response={200: Working, 422: Problems}, operation_id="why")
+def why_figure(request: HttpRequest, question: Question) -> HttpResponse:
+    """The working of one figure of the verdict: inputs, formulas, sources, values in between."""
+    told = why(question.airframe, question.scheme, question.figure, system=units(request), y_mm=question.station_mm)
+    return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
 @router.post("/slice", response={200: Slice, 422: Problems}, operation_id="slice")

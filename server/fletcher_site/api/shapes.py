@@ -67,6 +67,11 @@ class PresetOut(Schema):
     label: str
     load_factor: float
     speed_m_s: float
+    push_factor: float
+    gust_m_s: float
+    landing_g: float
+    throw_g: float
+    line_g: float
     reason: str
 
 
@@ -76,6 +81,8 @@ class CatalogueOut(Schema):
     stock: list[Choice]
     skin: list[Choice]
     glue: list[Choice]
+    cord: list[Choice]
+    cloth: list[Choice]
     presets: list[PresetOut]
     limits: dict[str, dict[str, dict[str, Any]]]
 
@@ -96,6 +103,12 @@ class Evaluation(BaseModel):
     airframe: Airframe
     scheme: Scheme
     station_mm: float | None = Field(None, allow_inf_nan=False)
+
+
+class Question(Evaluation):
+    """Which figure's working is asked for; a place along the span where that matters."""
+
+    figure: str = Field(min_length=1, max_length=200, json_schema_extra={"label": "figure"})
 
 
 class PieceWish(BaseModel):

@@ -52,6 +52,7 @@ _BODIES: dict[str, type[BaseModel]] = {
     "choice": shapes.UnitChoice,
     "aerofoil": shapes.AerofoilText,
     "evaluation": shapes.Evaluation,
+    "question": shapes.Question,
     "wish": shapes.PieceWish,
     "save": shapes.Save,
     "file": AirframeFile,

@@ -195,8 +195,8 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
               label="Foam or board"
               path="wing.core.material"
               value={wing.core.material}
-              onChange={(material) => setWing({ core: { material, density_kg_m3: null } }, "core")}
-              options={[...catalogue.foam, ...catalogue.board.filter((b) => b.tags?.paper_faced === "yes")].map((f) => ({ value: f.id, label: f.label }))}
+              onChange={(material) => setWing({ core: { ...wing.core, material, density_kg_m3: null } }, "core")}
+              options={[...catalogue.foam, ...catalogue.board].map((f) => ({ value: f.id, label: f.label }))}
               hint={[...catalogue.foam, ...catalogue.board].find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
             />
           </div>

@@ -291,6 +291,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why Figure
+         * @description The working of one figure of the verdict: inputs, formulas, sources, values in between.
+         */
+        post: operations["why"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -304,6 +324,32 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Aileron
+         * @description A control surface at the trailing edge: where, how deep, how far it moves.
+         */
+        Aileron: {
+            /**
+             * Chord Share
+             * @default 0.22
+             */
+            chord_share: number;
+            /**
+             * Throw Deg
+             * @default 20
+             */
+            throw_deg: number;
+            /**
+             * Y From Mm
+             * @default 300
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 550
+             */
+            y_to_mm: number;
         };
         /** Airframe */
         Airframe: {
@@ -360,6 +406,117 @@ export interface components {
             wing_g: number;
         };
         /**
+         * Block
+         * @description Another foam in place of the core, over the whole depth.
+         */
+        Block: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "block";
+            /**
+             * Material
+             * @default epp30
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 0.2
+             */
+            x_to: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
+         * BoxSpar
+         * @description A box folded from paper-faced board, over the whole depth of the wing.
+         */
+        BoxSpar: {
+            /**
+             * Chord From
+             * @default 0.3
+             */
+            chord_from: number;
+            /**
+             * Chord To
+             * @default 0.3
+             */
+            chord_to: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
+            /**
+             * Material
+             * @default foamboard_light
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Width Mm
+             * @default 25
+             */
+            width_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * Break
          * @description Where and how it gives way first.
          */
@@ -413,10 +570,44 @@ export interface components {
             /** Wing G */
             wing_g: number;
         };
+        /**
+         * CaseLine
+         * @description One case of load: what it asks, and where the wing stands in it.
+         */
+        CaseLine: {
+            /** Factor */
+            factor: number;
+            /** Hardest */
+            hardest: boolean;
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Mode */
+            mode: string;
+            /** N */
+            n: number;
+            /** Piece Id */
+            piece_id: string | null;
+            /** Reason */
+            reason: string;
+            /** Reserve */
+            reserve: number;
+            /** Source */
+            source: string;
+            /** Y Mm */
+            y_mm: number;
+        };
         /** CatalogueOut */
         CatalogueOut: {
             /** Board */
             board: components["schemas"]["Choice"][];
+            /** Cloth */
+            cloth: components["schemas"]["Choice"][];
+            /** Cord */
+            cord: components["schemas"]["Choice"][];
             /** Foam */
             foam: components["schemas"]["Choice"][];
             /** Glue */
@@ -454,6 +645,88 @@ export interface components {
             tags?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Cloth
+         * @description Cloth laid up wet on the foam; a leading-edge wrap on the bias is one at 45 degrees.
+         */
+        Cloth: {
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Cloth G M2
+             * @default 49
+             */
+            cloth_g_m2: number;
+            /** Drops Mm */
+            drops_mm?: number[];
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cloth";
+            /**
+             * Lay Up
+             * @default hand
+             * @enum {string}
+             */
+            lay_up: "hand" | "vacuum";
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Material
+             * @default glass_woven
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Nose Lap Mm
+             * @default 0
+             */
+            nose_lap_mm: number;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Surface
+             * @default both
+             * @enum {string}
+             */
+            surface: "top" | "bottom" | "both";
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 1
+             */
+            x_to: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /** Conflict */
         Conflict: {
@@ -494,6 +767,60 @@ export interface components {
             ][];
         };
         /**
+         * Cord
+         * @description A cord let into an edge, round notches too.
+         */
+        Cord: {
+            /**
+             * Edge
+             * @default leading
+             * @enum {string}
+             */
+            edge: "leading" | "trailing";
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * Inset Mm
+             * @default 2
+             */
+            inset_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cord";
+            /**
+             * Material
+             * @default cord_polyester
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * Core
          * @description What the wing is cut, moulded or folded from.
          */
@@ -501,14 +828,26 @@ export interface components {
             /** Density Kg M3 */
             density_kg_m3?: number | null;
             /**
+             * Flutes
+             * @default along
+             * @enum {string}
+             */
+            flutes: "along" | "across";
+            /**
              * Material
              * @default epp30
              */
             material: string;
+            /**
+             * Peeled
+             * @default none
+             * @enum {string}
+             */
+            peeled: "none" | "top" | "bottom" | "both";
         };
         /**
          * Curves
-         * @description Along the span, at the limit load.
+         * @description Along the span, at the limit of the pull-up; `moment_low` and `_high` over all cases.
          */
         Curves: {
             /** Ei Nmm2 */
@@ -519,6 +858,10 @@ export interface components {
             bend_mm: number[];
             /** Moment Nmm */
             moment_Nmm: number[];
+            /** Moment High Nmm */
+            moment_high_Nmm: number[];
+            /** Moment Low Nmm */
+            moment_low_Nmm: number[];
             /** Reserve */
             reserve: number[];
             /** Shear N */
@@ -534,6 +877,20 @@ export interface components {
         Drawing: {
             plan: components["schemas"]["Plan"];
             slice: components["schemas"]["Slice"];
+        };
+        /**
+         * Driver
+         * @description A property and the share of an answer's spread that follows it; `rises`: more of it, more of the answer.
+         */
+        Driver: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Rises */
+            rises: boolean;
+            /** Share */
+            share: number;
         };
         /**
          * Evaluation
@@ -564,10 +921,23 @@ export interface components {
          */
         Flight: {
             /**
+             * Cl Max
+             * @default 1.2
+             */
+            cl_max: number;
+            /** Gust M S */
+            gust_m_s?: number | null;
+            /** Landing G */
+            landing_g?: number | null;
+            /** Line G */
+            line_g?: number | null;
+            /**
              * Load Factor
              * @default 5
              */
             load_factor: number;
+            /** Push Factor */
+            push_factor?: number | null;
             /**
              * Safety Factor
              * @default 1.5
@@ -578,6 +948,8 @@ export interface components {
              * @default 16
              */
             speed_m_s: number;
+            /** Throw G */
+            throw_g?: number | null;
             /**
              * Use
              * @default sport
@@ -603,6 +975,50 @@ export interface components {
             seen: string;
             /** Y Mm */
             y_mm: number;
+        };
+        /**
+         * Joint
+         * @description How a panel is joined to what lies inside it. Through: its sticks and skins run across unbroken.
+         */
+        Joint: {
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * Height Mm
+             * @default 15
+             */
+            height_mm: number;
+            /**
+             * Kind
+             * @default through
+             * @enum {string}
+             */
+            kind: "through" | "butt" | "brace" | "blade" | "wire" | "joiner";
+            /**
+             * Material
+             * @default birch_ply
+             */
+            material: string;
+            /**
+             * Reach Mm
+             * @default 60
+             */
+            reach_mm: number;
+            /** Tape */
+            tape?: string | null;
+            /**
+             * Tape Width Mm
+             * @default 150
+             */
+            tape_width_mm: number;
+            /**
+             * Thickness Mm
+             * @default 1.5
+             */
+            thickness_mm: number;
         };
         /**
          * LedgerLine
@@ -664,11 +1080,13 @@ export interface components {
         };
         /**
          * ModeLine
-         * @description One mode on one thing: when it would come.
+         * @description One mode on one thing: when it would come. `figure` opens its working.
          */
         ModeLine: {
             /** Face */
             face: string;
+            /** Figure */
+            figure: string;
             /** How */
             how: string;
             /** Mode */
@@ -710,6 +1128,55 @@ export interface components {
             workshop: string;
         };
         /**
+         * Notch
+         * @description A piece cut out of an edge, as for a motor or a camera.
+         */
+        Notch: {
+            /**
+             * Corner Mm
+             * @default 3
+             */
+            corner_mm: number;
+            /**
+             * Depth Mm
+             * @default 30
+             */
+            depth_mm: number;
+            /**
+             * Edge
+             * @default leading
+             * @enum {string}
+             */
+            edge: "leading" | "trailing";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "notch";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * Panel
          * @description One flat stretch of the half wing, from its inner to its outer end.
          */
@@ -719,6 +1186,7 @@ export interface components {
              * @default 0
              */
             dihedral_deg: number;
+            joint?: components["schemas"]["Joint"];
             /**
              * Root Chord Mm
              * @default 200
@@ -790,16 +1258,85 @@ export interface components {
                 number
             ][];
         };
+        /**
+         * Pocket
+         * @description A pocket cut into one face, as for a servo; what crosses it is cut too.
+         */
+        Pocket: {
+            /**
+             * Corner Mm
+             * @default 0.5
+             */
+            corner_mm: number;
+            /**
+             * Depth Mm
+             * @default 12
+             */
+            depth_mm: number;
+            /**
+             * Face
+             * @default bottom
+             * @enum {string}
+             */
+            face: "top" | "bottom" | "through";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pocket";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 0.2
+             */
+            x_to: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
         /** PresetOut */
         PresetOut: {
+            /** Gust M S */
+            gust_m_s: number;
             /** Label */
             label: string;
+            /** Landing G */
+            landing_g: number;
+            /** Line G */
+            line_g: number;
             /** Load Factor */
             load_factor: number;
+            /** Push Factor */
+            push_factor: number;
             /** Reason */
             reason: string;
             /** Speed M S */
             speed_m_s: number;
+            /** Throw G */
+            throw_g: number;
             /** Use */
             use: string;
         };
@@ -809,6 +1346,18 @@ export interface components {
             message: string;
             /** Problems */
             problems: components["schemas"]["Said"][];
+        };
+        /**
+         * Question
+         * @description Which figure's working is asked for; a place along the span where that matters.
+         */
+        Question: {
+            airframe: components["schemas"]["Airframe"];
+            /** Figure */
+            figure: string;
+            scheme: components["schemas"]["Scheme"];
+            /** Station Mm */
+            station_mm?: number | null;
         };
         /** RevisionOut */
         RevisionOut: {
@@ -824,8 +1373,16 @@ export interface components {
         };
         /** RibbonPiece */
         RibbonPiece: {
+            /** Case */
+            case: string;
+            /** Figure */
+            figure: string;
             /** How */
             how: string;
+            /** Mode */
+            mode: string;
+            /** N */
+            n: number;
             /** Piece Id */
             piece_id: string | null;
             /** Reserve */
@@ -920,6 +1477,90 @@ export interface components {
             /** What */
             what: string;
         };
+        /**
+         * Sandwich
+         * @description A stick of wood between two strips of something stiffer, strips above and below.
+         */
+        Sandwich: {
+            /**
+             * Chord From
+             * @default 0.3
+             */
+            chord_from: number;
+            /**
+             * Chord To
+             * @default 0.3
+             */
+            chord_to: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /**
+             * Height Mm
+             * @default 10
+             */
+            height_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * Inset Mm
+             * @default 0
+             */
+            inset_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sandwich";
+            /**
+             * Level
+             * @default middle
+             * @enum {string}
+             */
+            level: "middle" | "top" | "bottom";
+            /**
+             * Material
+             * @default carbon_pultruded
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Strip Mm
+             * @default 0.5
+             */
+            strip_mm: number;
+            /**
+             * Width Mm
+             * @default 5
+             */
+            width_mm: number;
+            /**
+             * Wood
+             * @default balsa_hard
+             */
+            wood: string;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
         /** Save */
         Save: {
             /** Based On */
@@ -949,7 +1590,80 @@ export interface components {
              */
             notes: string;
             /** Pieces */
-            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Web"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"])[];
+            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+        };
+        /**
+         * Screen
+         * @description A quick check that tells where to look, not a promise. `speed` None: it cannot happen.
+         */
+        Screen: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Ratio */
+            ratio: number | null;
+            /** Says */
+            says: string;
+            speed: components["schemas"]["Spreaded"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
+        };
+        /**
+         * Seat
+         * @description How the wing sits on the body.
+         */
+        Seat: {
+            /**
+             * Kind
+             * @default glued
+             * @enum {string}
+             */
+            kind: "glued" | "bands" | "clamp";
+            /**
+             * Width Mm
+             * @default 15
+             */
+            width_mm: number;
+        };
+        /**
+         * SectionFigures
+         * @description The section at the slice: N, mm; angles in degrees; places from the local leading edge.
+         */
+        SectionFigures: {
+            /** Ea N */
+            EA_N: number;
+            /** Ei Nmm2 */
+            EI_Nmm2: number;
+            /** Ei Inplane Nmm2 */
+            EI_inplane_Nmm2: number;
+            /** Ei Largest Nmm2 */
+            EI_largest_Nmm2: number;
+            /** Ei Product Nmm2 */
+            EI_product_Nmm2: number;
+            /** Ei Smallest Nmm2 */
+            EI_smallest_Nmm2: number;
+            /** Ga N */
+            GA_N: number;
+            /** Gj Nmm2 */
+            GJ_Nmm2: number;
+            /** Centroid X Mm */
+            centroid_x_mm: number;
+            /** Centroid Z Mm */
+            centroid_z_mm: number;
+            /** Mass Centre X Mm */
+            mass_centre_x_mm: number;
+            /** Mass G Per M */
+            mass_g_per_m: number;
+            /** Principal Deg */
+            principal_deg: number;
+            /** Shear Centre X Mm */
+            shear_centre_x_mm: number;
+            /** Y Mm */
+            y_mm: number;
         };
         /** SessionOut */
         SessionOut: {
@@ -979,6 +1693,8 @@ export interface components {
         };
         /** Skin */
         Skin: {
+            /** Drops Mm */
+            drops_mm?: number[];
             /** Glue */
             glue?: string | null;
             /** Id */
@@ -1013,6 +1729,12 @@ export interface components {
              * @default true
              */
             on: boolean;
+            /**
+             * Runs
+             * @default along
+             * @enum {string}
+             */
+            runs: "along" | "across";
             /**
              * Surface
              * @default both
@@ -1120,7 +1842,7 @@ export interface components {
         };
         /**
          * Step
-         * @description One step of a working.
+         * @description One step of a working; `number` is the figure itself, unrounded, where it is one.
          */
         Step: {
             /**
@@ -1130,6 +1852,8 @@ export interface components {
             formula: string;
             /** Label */
             label: string;
+            /** Number */
+            number?: number | null;
             /**
              * Source
              * @default
@@ -1227,6 +1951,8 @@ export interface components {
              * @default 0.3
              */
             chord_to: number;
+            /** Drops Mm */
+            drops_mm?: number[];
             /** Glue */
             glue?: string | null;
             /** Id */
@@ -1257,6 +1983,12 @@ export interface components {
              */
             on: boolean;
             /**
+             * Runs
+             * @default along
+             * @enum {string}
+             */
+            runs: "along" | "across";
+            /**
              * Surface
              * @default both
              * @enum {string}
@@ -1278,7 +2010,10 @@ export interface components {
              */
             y_to_mm: number;
         };
-        /** Tube */
+        /**
+         * Tube
+         * @description A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`.
+         */
         Tube: {
             /**
              * Chord From
@@ -1338,6 +2073,13 @@ export interface components {
              * @default 6
              */
             outer_mm: number;
+            /** Sleeve Material */
+            sleeve_material?: string | null;
+            /**
+             * Sleeve To Mm
+             * @default 100
+             */
+            sleeve_to_mm: number;
             /**
              * Y From Mm
              * @default 0
@@ -1363,11 +2105,18 @@ export interface components {
          */
         Verdict: {
             bare: components["schemas"]["Bare"];
+            bending_hz: components["schemas"]["Spreaded"];
             breaks: components["schemas"]["Break"];
+            /** Cases */
+            cases: components["schemas"]["CaseLine"][];
             /** Cautions */
             cautions: string[];
             curves: components["schemas"]["Curves"];
             drawing: components["schemas"]["Drawing"];
+            /** Drivers */
+            drivers: {
+                [key: string]: components["schemas"]["Driver"][];
+            };
             first_wrinkle: components["schemas"]["ModeLine"] | null;
             holds: components["schemas"]["Hold"];
             /** Ledger */
@@ -1381,6 +2130,9 @@ export interface components {
             ribbon: components["schemas"]["RibbonPiece"][];
             /** Scope */
             scope: string;
+            /** Screens */
+            screens: components["schemas"]["Screen"][];
+            section: components["schemas"]["SectionFigures"];
             /** Sentence */
             sentence: string;
             /** Tip Bend By Shear Mm */
@@ -1388,14 +2140,32 @@ export interface components {
             tip_bend_mm: components["schemas"]["Spreaded"];
             /** Tip Bend Share */
             tip_bend_share: number;
+            /** Tip Slope Deg */
+            tip_slope_deg: number;
+            /** Tip Sway Mm */
+            tip_sway_mm: number;
             twist_deg: components["schemas"]["Spreaded"];
+            twist_hz: components["schemas"]["Spreaded"];
             /** Ultimate N */
             ultimate_n: number;
-            /** Workings */
-            workings: components["schemas"]["Working"][];
         };
-        /** Web */
+        /**
+         * Web
+         * @description A full-depth web; with caps, they lie in a recess over its edges, under a thin cap strip of wood.
+         */
         Web: {
+            /** Cap Material */
+            cap_material?: string | null;
+            /**
+             * Cap Thickness Mm
+             * @default 0.5
+             */
+            cap_thickness_mm: number;
+            /**
+             * Cap Width Mm
+             * @default 6
+             */
+            cap_width_mm: number;
             /**
              * Chord From
              * @default 0.3
@@ -1406,6 +2176,13 @@ export interface components {
              * @default 0.3
              */
             chord_to: number;
+            /**
+             * Cover Mm
+             * @default 0
+             */
+            cover_mm: number;
+            /** Drops Mm */
+            drops_mm?: number[];
             /**
              * Glue
              * @default polyurethane_foaming
@@ -1424,6 +2201,11 @@ export interface components {
              * @enum {string}
              */
             kind: "web";
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
             /**
              * Material
              * @default balsa_hard
@@ -1459,21 +2241,39 @@ export interface components {
         Wing: {
             /** Aerofoil */
             aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
+            aileron?: components["schemas"]["Aileron"] | null;
             core?: components["schemas"]["Core"];
             /** Panels */
             panels: components["schemas"]["Panel"][];
+            seat?: components["schemas"]["Seat"];
         };
         /**
          * Working
          * @description How a figure came about, from the numbers that were used.
          */
         Working: {
+            /**
+             * Drivers
+             * @default []
+             */
+            drivers: components["schemas"]["Driver"][];
             /** Figure */
             figure: string;
+            /**
+             * Inputs
+             * @default []
+             */
+            inputs: components["schemas"]["Step"][];
+            spread?: components["schemas"]["Spreaded"] | null;
             /** Steps */
             steps: components["schemas"]["Step"][];
             /** Title */
             title: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
         };
         /** WorkshopOut */
         WorkshopOut: {
@@ -2059,7 +2859,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Web"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"])[];
+                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    why: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Working"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -18,7 +18,12 @@ export type PlanPiece = Schemas["PlanPiece"];
 export type RibbonPiece = Schemas["RibbonPiece"];
 export type LedgerLine = Schemas["LedgerLine"];
 export type Spreaded = Schemas["Spreaded"];
-export type Working = Schemas["Working"];
+export type WorkingStep = Schemas["Step"];
+export type Working = Whole<Schemas["Working"]>;
+export type Driver = Schemas["Driver"];
+export type CaseLine = Schemas["CaseLine"];
+export type ModeLine = Schemas["ModeLine"];
+export type Curves = Schemas["Curves"];
 export type Conflict = Schemas["Conflict"];
 
 export type Rod = Whole<Schemas["Rod"]>;
@@ -27,16 +32,28 @@ export type Strip = Whole<Schemas["Strip"]>;
 export type Web = Whole<Schemas["Web"]>;
 export type Skin = Whole<Schemas["Skin"]>;
 export type TapeStrip = Whole<Schemas["TapeStrip"]>;
-export type Piece = Rod | Tube | Strip | Web | Skin | TapeStrip;
-export type Panel = Whole<Schemas["Panel"]>;
+export type Sandwich = Whole<Schemas["Sandwich"]>;
+export type BoxSpar = Whole<Schemas["BoxSpar"]>;
+export type Cord = Whole<Schemas["Cord"]>;
+export type Cloth = Whole<Schemas["Cloth"]>;
+export type Block = Whole<Schemas["Block"]>;
+export type Pocket = Whole<Schemas["Pocket"]>;
+export type Notch = Whole<Schemas["Notch"]>;
+export type Piece = Rod | Tube | Strip | Sandwich | Web | BoxSpar | Cord | Skin | TapeStrip | Cloth | Block | Pocket | Notch;
+export type Panel = Omit<Whole<Schemas["Panel"]>, "joint"> & { joint: Joint };
 export type Aerofoil = Whole<Schemas["NacaAerofoil"]> | Whole<Schemas["FlatPlate"]> | Whole<Schemas["CoordinateAerofoil"]>;
 export type Core = Whole<Schemas["Core"]>;
 export type Flight = Whole<Schemas["Flight"]>;
+export type Joint = Whole<Schemas["Joint"]>;
+export type Seat = Whole<Schemas["Seat"]>;
+export type Aileron = Whole<Schemas["Aileron"]>;
 
 export interface Wing {
   panels: Panel[];
   aerofoil: Aerofoil;
   core: Core;
+  aileron: Aileron | null;
+  seat: Seat;
 }
 export interface Airframe {
   name: string;

@@ -18,7 +18,7 @@ import { PieceEditor } from "./PieceEditor";
 import { useAutosave } from "./useAutosave";
 import { useDocument } from "./useDocument";
 import { useVerdict } from "./useVerdict";
-import { WorkingSheet } from "./WorkingSheet";
+import { type Why, WorkingSheet } from "./WorkingSheet";
 
 const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again" } as const;
 
@@ -31,7 +31,7 @@ function moved(piece: Piece, end: End, y: number, share: number): Piece {
   const next = { ...piece };
   if (end === "from") next.y_from_mm = clamp(y, 0, piece.y_to_mm - 1);
   else next.y_to_mm = Math.max(y, piece.y_from_mm + 1);
-  if (next.kind !== "skin") next[end === "from" ? "chord_from" : "chord_to"] = clamp(Math.round(share * 1000) / 1000, 0, 1);
+  if ("chord_from" in next) next[end === "from" ? "chord_from" : "chord_to"] = clamp(Math.round(share * 1000) / 1000, 0, 1);
   return next;
 }
 
@@ -44,7 +44,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
   const [schemeId, setSchemeId] = useState(initial.schemes[0]!.id);
   const [selected, setSelected] = useState<string | null>(null);
   const [station, setStation] = useState<number | null>(null);
-  const [why, setWhy] = useState<string | null>(null);
+  const [why, setWhy] = useState<Why | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const scheme = file.schemes.find((s) => s.id === schemeId) ?? file.schemes[0]!;
   const answer = useVerdict(file.airframe, scheme, station, units, file);
@@ -145,7 +145,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
         </div>
       </Tabs.Root>
 
-      {verdict && <AnswerLine verdict={verdict} stale={stale} onWhy={setWhy} />}
+      {verdict && <AnswerLine verdict={verdict} stale={stale} onWhy={(figure) => setWhy({ figure })} />}
       {(answer.trouble ?? trouble) && (
         <p role="alert" className="bg-gives px-4 py-2 font-medium text-white">
           {answer.trouble ?? trouble}
@@ -259,7 +259,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           </Tabs.Content>
         </Tabs.Root>
       </main>
-      {verdict && <WorkingSheet verdict={verdict} figure={why} onClose={() => setWhy(null)} />}
+      {verdict && <WorkingSheet airframe={file.airframe} scheme={scheme} why={why} scope={verdict.scope} onClose={() => setWhy(null)} />}
     </Faults.Provider>
   );
 }

@@ -1,5 +1,5 @@
 import type { Catalogue, Choice, Piece } from "../api/types";
-import { ChoiceField, MeasureField, TextField } from "../ui/fields";
+import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
 
 interface Props {
   piece: Piece;
@@ -11,74 +11,133 @@ interface Props {
   onClose: () => void;
 }
 
-const options = (choices: Choice[]) => choices.map((c) => ({ value: c.id, label: c.label }));
+type Values = Record<string, unknown>;
 
-/** Sizes of each kind: field, label; in the order in which they are read off the stock. */
-const SIZES: Record<Piece["kind"], [string, string][]> = {
-  rod: [["diameter_mm", "Diameter"]],
-  tube: [["outer_mm", "Outer diameter"], ["inner_mm", "Inner diameter"]],
-  strip: [["width_mm", "Width"], ["thickness_mm", "Thickness"]],
-  web: [["thickness_mm", "Thickness"]],
-  skin: [],
-  tape: [["width_mm", "Tape width"]],
-}; // prettier-ignore
+interface FieldFacts {
+  label?: string;
+  quantity?: string;
+  enum?: string[];
+  table?: string;
+}
+
+/** The bench's own words where the file's are too dry. */
+const LABELS: Record<string, string> = {
+  y_from_mm: "Starts, out from the root",
+  y_to_mm: "Ends, out from the root",
+  chord_from: "On the chord at its start",
+  chord_to: "On the chord at its end",
+  x_from: "From, on the chord",
+  x_to: "To, on the chord",
+  nose_lap_mm: "Laps round the nose by",
+  lying: "Lies",
+  name: "Your name for it",
+};
+const WORDS: Record<string, string> = {
+  on_edge: "on edge",
+  along: "along the span",
+  across: "along the chord",
+  upright: "upright: keeps caps apart",
+  middle: "in the middle",
+  both: "top and bottom",
+  leading: "leading edge",
+  trailing: "trailing edge",
+  hand: "by hand",
+  vacuum: "under vacuum",
+  through: "right through",
+};
+const WORDS_OF: Record<string, Record<string, string>> = { level: { top: "under the top", bottom: "above the bottom" } };
+const EMPTY: Record<string, string> = { glue: "its own adhesive", sleeve_material: "none: hollow", cap_material: "none" };
+/** Fields that mean nothing until another one says so. */
+const SHOWN: Record<string, (piece: Values) => boolean> = {
+  inset_mm: (p) => p.level !== "middle",
+  sleeve_to_mm: (p) => p.sleeve_material !== null,
+  cap_width_mm: (p) => p.cap_material !== null,
+  cap_thickness_mm: (p) => p.cap_material !== null,
+  cover_mm: (p) => p.cap_material !== null,
+  layers: (p) => p.kind !== "web" || p.cap_material !== null,
+  drops_mm: (p) => Number(p.layers) > 1 && (p.kind !== "web" || p.cap_material !== null),
+  depth_mm: (p) => p.face !== "through",
+};
+/** What is read off the stock first, then where it lies, then how it is held. */
+const LAST = ["x_from", "x_to", "nose_lap_mm", "chord_from", "chord_to", "y_from_mm", "y_to_mm", "glue", "name"];
+const WIDE = new Set(["material", "glue", "name"]);
+const HIDDEN = new Set(["id", "kind", "on"]);
+const MEASURES = new Set<string>(["length", "percent", "angle", "area_mass", "mass", "number"]);
+
+const options = (choices: Choice[]) => choices.map((c) => ({ value: c.id, label: c.label }));
+const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+
+function ordered(fields: Record<string, FieldFacts>): string[] {
+  const names = Object.keys(fields).filter((name) => !HIDDEN.has(name));
+  const rank = (name: string) => (name === "material" ? -1 : LAST.indexOf(name) + 1);
+  return names.map((name, k) => ({ name, k })).sort((a, b) => rank(a.name) - rank(b.name) || a.k - b.k).map((n) => n.name);
+}
+
+/** Materials that can be chosen for a field. */
+function choices(catalogue: Catalogue, piece: Piece, name: string, table: string): Choice[] {
+  const all = catalogue[table as "stock" | "skin" | "glue" | "cord" | "cloth" | "foam" | "board"];
+  if (table === "glue" && (piece.kind === "skin" || piece.kind === "tape")) return all.filter((g) => g.tags?.spreads === "yes");
+  if (table === "board") return all.filter((b) => b.tags?.paper_faced === "yes");
+  return name === "wood" ? all.filter((s) => /balsa|spruce|ply|dowel|bamboo|stick/.test(s.id)) : all;
+}
 
 /** Everything about one piece. Each change is answered at once. */
 export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRemove, onClose }: Props) {
   const at = (field: string) => `pieces.${index}.${field}`;
   const set = (field: string, value: unknown) => onChange((now) => ({ ...now, [field]: value }) as Piece, `${piece.id}.${field}`);
-  const record = piece as unknown as Record<string, number>;
-  const sheet = piece.kind === "skin" || piece.kind === "tape";
-  const measure = (field: string, label: string, kind: "length" | "percent" = "length") => (
-    <MeasureField key={field} label={label} path={at(field)} kind={kind} value={record[field] ?? null} onChange={(v) => set(field, v)} />
-  );
+  const record = piece as unknown as Values;
+  const fields = (catalogue.limits[piece.kind] ?? {}) as Record<string, FieldFacts>;
+
+  function drops() {
+    const now = (record.drops_mm as number[] | undefined) ?? [];
+    return Array.from({ length: Number(record.layers) - 1 }, (_, k) => (
+      <MeasureField
+        key={`drop-${k}`}
+        label={k === 0 ? "The first layer ends at" : "The next one ends at"}
+        path={at(`drops_mm.${k}`)}
+        kind="length"
+        value={now[k] ?? null}
+        onChange={(v) => set("drops_mm", [...now.slice(0, k), v, ...now.slice(k + 1)].filter((d) => d !== undefined))}
+        onEmpty={() => set("drops_mm", now.filter((_, other) => other !== k))}
+        hint="left empty: it goes to the end"
+      />
+    ));
+  }
+
+  function entry(name: string) {
+    const facts = fields[name]!;
+    const label = LABELS[name] ?? sentence(facts.label ?? name);
+    const value = record[name];
+    if (facts.table) {
+      const list = options(choices(catalogue, piece, name, facts.table));
+      const empty = EMPTY[name] !== undefined && (name !== "glue" || piece.kind === "skin" || piece.kind === "tape");
+      return <ChoiceField label={label} path={at(name)} value={String(value ?? "")} onChange={(v) => set(name, v || null)} options={empty ? [{ value: "", label: EMPTY[name]! }, ...list] : list} />;
+    }
+    if (facts.enum) {
+      const words = (v: string) => WORDS_OF[name]?.[v] ?? WORDS[v] ?? v;
+      return <ChoiceField label={label} path={at(name)} value={String(value)} onChange={(v) => set(name, v)} options={facts.enum.map((v) => ({ value: v, label: words(v) }))} />;
+    }
+    if (name === "layers")
+      return <ChoiceField label="Layers" path={at(name)} value={String(value)} onChange={(v) => onChange((now) => ({ ...now, layers: Number(v), drops_mm: [] }) as unknown as Piece, `${piece.id}.layers`)} options={["1", "2", "3", "4", "5", "6"].map((v) => ({ value: v, label: v }))} />;
+    if (name === "name") return <TextField label={label} path={at(name)} value={String(value)} onChange={(v) => set(name, v)} />;
+    if (!facts.quantity || !MEASURES.has(facts.quantity)) return null;
+    return <MeasureField label={label} path={at(name)} kind={facts.quantity as Kind} value={(value as number | null) ?? null} onChange={(v) => set(name, v)} />;
+  }
+
   return (
     <form className="border border-kraft bg-sheet p-3" aria-label="The chosen piece" onSubmit={(e) => e.preventDefault()}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-        <div className="col-span-2">
-          <ChoiceField label="Material" path={at("material")} value={piece.material} onChange={(v) => set("material", v)} options={options(sheet ? catalogue.skin : catalogue.stock)} />
-        </div>
-        {SIZES[piece.kind].map(([field, label]) => measure(field, label))}
-        {piece.kind === "strip" && (
-          <ChoiceField label="Lies" path={at("lying")} value={piece.lying} onChange={(v) => set("lying", v)} options={[{ value: "flat", label: "flat" }, { value: "on_edge", label: "on edge" }]} />
-        )}
-        {piece.kind === "web" && (
-          <ChoiceField label="Grain" path={at("grain")} value={piece.grain} onChange={(v) => set("grain", v)} options={[{ value: "along", label: "along the span" }, { value: "upright", label: "upright: keeps caps apart" }]} />
-        )}
-        {"level" in piece && (
-          <ChoiceField label="Depth" path={at("level")} value={piece.level} onChange={(v) => set("level", v)} options={[{ value: "middle", label: "in the middle" }, { value: "top", label: "under the top" }, { value: "bottom", label: "above the bottom" }]} />
-        )}
-        {"level" in piece && piece.level !== "middle" && measure("inset_mm", "Foam left over it")}
-        {sheet && (
-          <>
-            <ChoiceField label="Face" path={at("surface")} value={piece.surface} onChange={(v) => set("surface", v)} options={[{ value: "both", label: "top and bottom" }, { value: "top", label: "top" }, { value: "bottom", label: "bottom" }]} />
-            <ChoiceField label="Layers" path={at("layers")} value={String(piece.layers)} onChange={(v) => set("layers", Number(v))} options={["1", "2", "3", "4", "5", "6"].map((v) => ({ value: v, label: v }))} />
-          </>
-        )}
-        {piece.kind === "skin" ? (
-          <>
-            {measure("x_from", "From, on the chord", "percent")}
-            {measure("x_to", "To, on the chord", "percent")}
-            {measure("nose_lap_mm", "Laps round the nose by")}
-          </>
-        ) : (
-          <>
-            {measure("chord_from", "On the chord at its start", "percent")}
-            {measure("chord_to", "On the chord at its end", "percent")}
-          </>
-        )}
-        {measure("y_from_mm", "Starts, out from the root")}
-        {measure("y_to_mm", "Ends, out from the root")}
-        <div className="col-span-2">
-          {sheet ? (
-            <ChoiceField label="Glue" path={at("glue")} value={piece.glue ?? ""} onChange={(v) => set("glue", v || null)} options={[{ value: "", label: "its own adhesive" }, ...options(catalogue.glue.filter((g) => g.tags?.spreads === "yes"))]} />
-          ) : (
-            <ChoiceField label="Glue" path={at("glue")} value={piece.glue} onChange={(v) => set("glue", v)} options={options(catalogue.glue)} />
+        {ordered(fields)
+          .filter((name) => SHOWN[name]?.(record) ?? true)
+          .map((name) =>
+            name === "drops_mm" ? (
+              drops()
+            ) : (
+              <div key={name} className={WIDE.has(name) ? "col-span-2" : ""}>
+                {entry(name)}
+              </div>
+            ),
           )}
-        </div>
-        <div className="col-span-2">
-          <TextField label="Your name for it" path={at("name")} value={piece.name} onChange={(v) => set("name", v)} />
-        </div>
       </div>
       {cautions.length > 0 && (
         <ul className="mt-3 border-l-4 border-gives pl-2 text-[15px]" aria-label="Cautions">

@@ -69,16 +69,16 @@ function Frame({ label, hint, fault, children }: FrameProps) {
   );
 }
 
-export type Kind = "length" | "mass" | "speed" | "angle" | "density" | "number" | "percent";
+export type Kind = "length" | "mass" | "speed" | "angle" | "density" | "area_mass" | "number" | "percent";
 
 const KIND_FACTOR: Record<Kind, number> = {
-  length: 1, mass: 1, speed: 1, angle: 1, density: 1, number: 1, percent: 100,
+  length: 1, mass: 1, speed: 1, angle: 1, density: 1, area_mass: 1, number: 1, percent: 100,
 }; // prettier-ignore
 
 async function written(value: number | null, kind: Kind): Promise<string> {
   if (value === null) return "";
   // a bare number of the core's own unit, read back by the server in the person's units
-  const unit: Record<Kind, string> = { length: "mm", mass: "g", speed: "m/s", angle: "deg", density: "kg/m3", number: "", percent: "%" };
+  const unit: Record<Kind, string> = { length: "mm", mass: "g", speed: "m/s", angle: "deg", density: "kg/m3", area_mass: "g/m2", number: "", percent: "%" };
   const text = `${Number((value * KIND_FACTOR[kind]).toPrecision(8))} ${unit[kind]}`.trim();
   return (await take(client.GET("/api/measure", { params: { query: { text, kind } } }))).shown;
 }

@@ -1,28 +1,42 @@
 """One file a mode. To add one: write the file with its `MODE`, add it to `MODES`, test it."""
 
 from ..state import Mode
+from . import joint
 from .bond_shear import MODE as bond_shear
 from .core_shear import MODE as core_shear
 from .core_stress import COMPRESSION as core_compression
 from .core_stress import TENSION as core_tension
+from .member_kinking import MODE as member_kinking
 from .member_stress import COMPRESSION as member_compression
 from .member_stress import TENSION as member_tension
+from .notch import MODE as notch
 from .skin_bond import MODE as skin_bond
+from .skin_compression import MODE as skin_compression
 from .skin_tension import MODE as skin_tension
 from .skin_wrinkling import MODE as skin_wrinkling
+from .tube_crush import MODE as tube_crush
+from .web_shear import MODE as web_shear
 
 MODES: dict[str, Mode] = {
     m.id: m
     for m in (
         member_tension,
         member_compression,
+        member_kinking,
+        tube_crush,
         skin_tension,
         skin_wrinkling,
+        skin_compression,
         core_tension,
         core_compression,
         core_shear,
+        web_shear,
+        notch,
         bond_shear,
         skin_bond,
+        joint.BREAK,
+        joint.BOND,
+        joint.BEARING,
     )
 }
 

@@ -1,4 +1,4 @@
-"""A stick that slips in its slot: the glue or the foam next to it shears."""
+"""A stick that slips in its slot, or a cap off its web: the glue or what is next to it shears."""
 
 from __future__ import annotations
 
@@ -6,31 +6,38 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ...sections import member_pieces
 from ..state import Finding, LoadedWing, Mode, load_factor
 
 
 def find(wing: LoadedWing) -> Iterator[Finding]:
     layout, m = wing.layout, wing.materials
     members = layout.section.members
-    for p, (row, piece) in enumerate(zip(layout.member_rows, member_pieces(layout), strict=True)):
+    for p, row in enumerate(layout.member_rows):
+        if row.glue is None:
+            continue
         arm = np.abs(members.z[p] - wing.properties.z0)
         EA = (m.member_on * m.member_E * m.gamma * members.oblique)[:, p, None] * members.area[p]
         flow = np.abs(wing.forces.shear) * EA * arm / wing.properties.EIxx
         stress = flow * members.present[p] / np.maximum(layout.bond_width[p], 1e-9)
-        strength = wing.values["core.shear"]
-        glue = wing.values.get(f"glue.{piece.glue}.lap_on_foam")
+        if row.against == "foam":
+            strength = wing.values["core.shear"]
+            glue = wing.values.get(f"glue.{row.glue}.lap_on_foam")
+            weaker = "the weaker of glue and foam"
+        else:
+            strength = wing.values[f"{row.prefix}.interlaminar_shear"]
+            glue = wing.values[f"glue.{row.glue}.lap_on_hard"]
+            weaker = "the weaker of glue and what it holds"
         if glue is not None:
             strength = np.minimum(strength, glue)
         yield Finding(
             "bond_shear", row.piece, "", load_factor(strength, stress), strength, stress, "MPa",
-            "stress = shear force × E A × arm / (EI × glued width), against the weaker of glue and foam",
+            f"stress = shear force × E A × arm / (EI × glued width), against {weaker}", row.part,
         )  # fmt: skip
 
 
 MODE = Mode(
     "bond_shear",
-    "the {thing} slips in its slot",
+    "the {thing} slips in its glue",
     True,
     "It creaks, and the wing stays a little bent.",
     "Allen 1969; Volkersen 1938 for the peaks at the ends, which are not in this figure",

@@ -4,21 +4,43 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import numpy as np
+
 from ..state import Finding, LoadedWing, Mode, worst_of
 from .skin_tension import FACE
 
 
+def _blocks(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
+    """The same of foam that stands in place of the core's."""
+    outline, patches, m = wing.layout.outline, wing.layout.section.patches, wing.materials
+    for p, row in enumerate(wing.layout.patch_rows):
+        if row.prefix is None:
+            continue
+        x = np.linspace(row.share_from, row.share_to, 5, axis=-1)
+        upper, lower = (f.T for f in outline.faces_at(x.T))
+        E = (sign * m.patch_E[:, p] * m.patch_on[:, p])[:, None, None] * patches.present[p][:, None]
+        strength = wing.values[f"{row.prefix}.{figure}"]
+        for face, z in ((1, upper), (-1, lower)):
+            place = (x * outline.chord[:, None])[None], z[None]
+            locked = wing.locked_strain(*place)
+            n, stress = worst_of(strength, E * wing.strain(*place), 0.0 if isinstance(locked, float) else E * locked)
+            yield Finding(mode, row.piece, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
+
+
 def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
-    E = sign * wing.materials.foam.E[:, None, None]
+    E = sign * wing.materials.foam.E[:, None, None] * wing.is_core
     strength = wing.values[f"core.{figure}"]
     for face, (strain, locked) in wing.face_strain.items():
-        n, stress = worst_of(strength, E * strain, 0.0 if isinstance(locked, float) else E * locked)
+        # once it has cracked, only the pressed face still has foam behind it
+        bears = E * (face * wing.up > 0)[..., None] if wing.cracked else E
+        n, stress = worst_of(strength, bears * strain, 0.0 if isinstance(locked, float) else bears * locked)
         yield Finding(mode, None, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
+    yield from _blocks(wing, mode, figure, sign)
 
 
 TENSION = Mode(
     "core_tension",
-    "the foam cracks on the {face} face",
+    "the {thing} cracks on the {face} face",
     False,
     "Bare foam snaps through at once when it cracks.",
     "Gibson and Ashby 1997; Bruhn 1973",
@@ -27,7 +49,7 @@ TENSION = Mode(
 )
 COMPRESSION = Mode(
     "core_compression",
-    "the foam crushes on the {face} face",
+    "the {thing} crushes on the {face} face",
     True,
     "A crease line shows on the pressed face and stays.",
     "Gibson and Ashby 1997; Bruhn 1973",

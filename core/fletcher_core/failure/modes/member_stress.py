@@ -6,7 +6,6 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ...sections import member_pieces
 from ..state import Finding, LoadedWing, Mode, load_factor
 
 _FORMULA = "stress = E (gamma × strain at its middle ± bend × half its height)"
@@ -15,18 +14,22 @@ _SOURCE = "Bruhn 1973; slip by EN 1995-1-1 Annex B"
 
 def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     members = wing.layout.section.members
-    kz, _ = wing.curvature
+    kz, kx = wing.curvature
     fixed_kz = wing.locked.kz if wing.locked else 0.0
-    for p, (row, piece) in enumerate(zip(wing.layout.member_rows, member_pieces(wing.layout), strict=True)):
-        middle = wing.strain(members.x[p], members.z[p]) * wing.materials.gamma[:, p, None]
-        edge = np.abs(kz) * 0.5 * members.height[p]
+    for p, row in enumerate(wing.layout.member_rows):
+        if row.rope and figure == "compression":
+            continue
+        gamma = wing.materials.gamma[:, p, None]
+        middle = wing.strain(members.x[p], members.z[p]) * gamma
+        edge = np.abs(kz) * 0.5 * members.height[p] + np.abs(kx) * 0.5 * members.width[p]
         there = wing.materials.member_on[:, p, None] * members.present[p]
         E = wing.materials.member_E[:, p, None] * there
         stress = E * (sign * middle + edge)
-        held = wing.locked_strain(members.x[p], members.z[p]) * wing.materials.gamma[:, p, None]
+        held = wing.locked_strain(members.x[p], members.z[p]) * gamma
         fixed = E * (sign * held + fixed_kz * 0.5 * members.height[p] * np.sign(kz))
-        strength = wing.values[f"stock.{piece.material}.{figure}"] * row.grain_factor
-        yield Finding(mode, row.piece, "", load_factor(strength, stress, fixed), strength, stress, "MPa", _FORMULA)
+        strength = wing.values[f"{row.prefix}.{figure}"] * row.grain_factor
+        n = load_factor(strength, stress, fixed)
+        yield Finding(mode, row.piece, "", n, strength, stress, "MPa", _FORMULA, row.part)
 
 
 TENSION = Mode(

@@ -18,14 +18,12 @@ def find(wing: LoadedWing) -> Iterator[Finding]:
         Et = (m.sheet_on * m.sheet_Et)[:, p, None]
         stress = np.abs(wing.forces.shear) * Et * held / wing.properties.EIxx * wing.layout.section.sheets.present[p]
         strength = wing.values["core.shear"]
-        glue = None
-        if row.piece is not None:
-            glue = wing.values.get(f"glue.{getattr(wing.layout.scheme.pieces[row.piece], 'glue', None)}.lap_on_foam")
+        glue = wing.values.get(f"glue.{row.glue}.lap_on_foam")
         if glue is not None:
             strength = np.minimum(strength, glue)
         yield Finding(
             "skin_bond", row.piece, FACE[row.face], load_factor(strength, stress), strength, stress, "MPa",
-            "stress = shear force × E t × arm / EI, against the foam's shear strength",
+            "stress = shear force × E t × arm / EI, against the foam's shear strength", row.part,
         )  # fmt: skip
 
 

@@ -12,13 +12,12 @@ FACE = {1: "top", -1: "bottom"}
 def find(wing: LoadedWing) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.sheet_rows):
         strain, locked = wing.sheet_strain[p]
-        here = wing.materials.sheet_on[:, p, None] * wing.layout.section.sheets.present[p]
-        Et = (wing.materials.sheet_Et[:, p, None] * here)[..., None]
-        strength = wing.values[f"skin.{row.material}.tension"] * row.layers
+        Et = (wing.materials.sheet_Et[:, p, None] * wing.sheet_here(p))[..., None]
+        strength = wing.values[f"{row.prefix}.tension"] * row.layers
         n, pull = worst_of(strength, Et * strain, 0.0 if isinstance(locked, float) else Et * locked)
         yield Finding(
             "skin_tension", row.piece, FACE[row.face], n, strength, pull, "N/mm",
-            "pull per width = E t × strain",
+            "pull per width = E t × strain", row.part,
         )  # fmt: skip
 
 

@@ -5,33 +5,32 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import numpy as np
+from numpy.typing import NDArray
 
+from ...sections import wrinkling_stress
 from ..state import Finding, LoadedWing, Mode, load_factor
 from .skin_tension import FACE
 
-#: design value; tests on clean faces reach up to 0.76
-DESIGN = 0.5
 
-
-def wrinkling_stress(E_skin: np.ndarray, E_core: np.ndarray, G_core: np.ndarray) -> np.ndarray:
-    """sigma = 0.5 (E_s E_c G_c)^(1/3), MPa, for moduli in MPa of one shape.
-
-    Sources: Hoff and Mautner 1945; Allen 1969.
-    """
-    return np.asarray(DESIGN * np.cbrt(E_skin * E_core * G_core))
+def wrinkling_limit(wing: LoadedWing, p: int) -> NDArray[np.float64]:
+    """(R,) MPa at which a sheet wrinkles: between its flutes where it has some, else on its foam."""
+    row, foam = wing.layout.sheet_rows[p], wing.materials.foam
+    own = wing.values.get(f"{row.prefix}.wrinkle")
+    E_skin = wing.values[f"{row.prefix}.Et"] * row.layers / row.t
+    return wrinkling_stress(E_skin, foam.E, foam.G) if own is None else own
 
 
 def find(wing: LoadedWing) -> Iterator[Finding]:
-    foam = wing.materials.foam
     for p, row in enumerate(wing.layout.sheet_rows):
         strain = -wing.sheet_strain[p][0].min(axis=-1)
-        here = wing.materials.sheet_on[:, p, None] * wing.layout.section.sheets.present[p]
-        E_skin = wing.materials.sheet_Et[:, p] / row.t
-        stress = E_skin[:, None] * strain * here
-        limit = wrinkling_stress(E_skin, foam.E, foam.G)
+        stress = (wing.materials.sheet_Et[:, p] / row.t)[:, None] * strain * wing.sheet_here(p)
+        limit = wrinkling_limit(wing, p)
+        formula = "0.5 (E skin × E foam × G foam)^(1/3)"
+        if f"{row.prefix}.wrinkle" in wing.values:
+            formula = "4 π² E / (12 (1 − ν²)) × (wall / pitch)²"
         yield Finding(
             "skin_wrinkling", row.piece, FACE[row.face], load_factor(limit, stress), limit, stress, "MPa",
-            "0.5 (E skin × E foam × G foam)^(1/3)",
+            formula, row.part,
         )  # fmt: skip
 
 
@@ -40,6 +39,6 @@ MODE = Mode(
     "the {face} {thing} wrinkles",
     True,
     "Wrinkles show on the pressed face and stay when the load is gone; it bends before it breaks.",
-    "Hoff and Mautner 1945; Allen 1969",
+    "Hoff and Mautner 1945; Allen 1969; between flutes Timoshenko and Gere 1961",
     find,
 )

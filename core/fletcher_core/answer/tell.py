@@ -1,0 +1,261 @@
+"""From arrays to the parts of a verdict."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..failure import MODES, Finding
+from ..model import Scheme
+from ..units import System
+from .checks import cautions, warnings
+from .compute import Answer, spreaded
+from .drivers import drivers
+from .verdict import (
+    CLOSE,
+    SOUND,
+    CaseLine,
+    Curves,
+    Driver,
+    LedgerLine,
+    Mass,
+    ModeLine,
+    RibbonPiece,
+    Screen,
+    SectionFigures,
+    Spreaded,
+    State,
+)
+from .words import how, label, what, where
+
+Array = NDArray[np.float64]
+
+#: nobody needs to know of a reserve larger than this
+MANY = 1e3
+
+
+def state_of(reserve: float) -> State:
+    return "sound" if reserve >= SOUND else "close" if reserve >= CLOSE else "gives way"
+
+
+def piece_id(finding: Finding, scheme: Scheme) -> str | None:
+    return None if finding.piece is None else scheme.pieces[finding.piece].id
+
+
+def figure_of(finding: Finding, scheme: Scheme) -> str:
+    """The name under which a finding's working is asked for."""
+    thing = piece_id(finding, scheme) or ""
+    return ":".join(("mode", finding.mode, thing, finding.part.replace(" ", "_"), finding.face))
+
+
+def mode_lines(a: Answer) -> list[ModeLine]:
+    lines = []
+    ultimate = a.limit * a.safety
+    for finding in a.solved.findings:
+        station = int(np.argmin(finding.n[0]))
+        n = float(finding.n[0, station])
+        if not np.isfinite(n) or n > MANY:
+            continue
+        lines.append(
+            ModeLine(
+                figure=figure_of(finding, a.scheme), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
+                face=finding.face, how=how(finding, a.scheme), n=n, reserve=n / ultimate,
+                y_mm=float(a.layout.plan.y[station]), seen_coming=MODES[finding.mode].seen_coming,
+            )
+        )  # fmt: skip
+    # rows of one piece that a cut-out has split tell the same thing: the worst of them is enough
+    best: dict[str, ModeLine] = {}
+    for line in sorted(lines, key=lambda line: line.n):
+        best.setdefault(line.figure, line)
+    return list(best.values())
+
+
+def case_reserves(a: Answer) -> Array:
+    """(cases, S): what each case leaves, at every station."""
+    runs = [a.solved.run_of(k) for k in range(len(a.cases))]
+    factors = np.array([c.factor for c in a.cases])
+    return np.asarray(a.solved.n[runs] / (factors * a.safety)[:, None])
+
+
+def case_lines(a: Answer, reserves: Array) -> list[CaseLine]:
+    hardest = int(np.argmin(reserves.min(axis=1)))
+    lines = []
+    for k, case in enumerate(a.cases):
+        n, station, finding = a.solved.break_at(a.solved.run_of(k))
+        lines.append(
+            CaseLine(
+                id=case.id, label=case.label, factor=case.factor, reason=case.reason, source=case.source,
+                n=min(n, MANY * case.factor), reserve=min(float(reserves[k, station]), MANY),
+                y_mm=float(a.layout.plan.y[station]), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
+                how=how(finding, a.scheme), hardest=k == hardest,
+            )
+        )  # fmt: skip
+    return lines
+
+
+def ribbon(a: Answer, reserves: Array) -> list[RibbonPiece]:
+    """Stretches of one state, one mode and one case along the span: the envelope of all cases."""
+    y, worst_case = a.layout.plan.y, np.argmin(reserves, axis=0)
+    stations = np.arange(len(y))
+    runs = np.array([a.solved.run_of(k) for k in range(len(a.cases))])[worst_case]
+    reserve = reserves[worst_case, stations]
+    first = a.solved.first[runs, stations]
+    key = [(state_of(float(r)), int(f), int(c)) for r, f, c in zip(reserve, first, worst_case, strict=True)]
+    pieces: list[RibbonPiece] = []
+    start = 0
+    for k in range(1, len(y) + 1):
+        if k < len(y) and key[k] == key[start]:
+            continue
+        at = start + int(np.argmin(reserve[start:k]))
+        finding = a.solved.findings[int(first[at])]
+        end = y[k] if k < len(y) else y[-1]
+        if end - y[start] > 0.01:
+            case = a.cases[key[start][2]]
+            pieces.append(
+                RibbonPiece(
+                    y_from_mm=float(y[start]), y_to_mm=float(end), state=key[start][0],
+                    reserve=float(min(reserve[at], MANY)),
+                    n=float(min(reserve[at], MANY) * case.factor * a.safety),
+                    mode=finding.mode, how=how(finding, a.scheme), piece_id=piece_id(finding, a.scheme),
+                    case=case.id, figure=figure_of(finding, a.scheme),
+                )
+            )  # fmt: skip
+        start = k
+    return pieces
+
+
+def ledger(a: Answer, system: System) -> list[LedgerLine]:
+    warned, careful = warnings(a.layout), cautions(a.layout)
+    s, y = a.solved, a.layout.plan.y
+    tip = float(s.shape.bend[0, -1])
+    broken, held = s.break_at(0)[0], s.holds_to(0)[0]
+    lines = []
+    for i, piece in enumerate(a.scheme.pieces):
+        sign = 1.0 if piece.on else -1.0
+        run = (y >= piece.y_from_mm) & (y <= piece.y_to_mm)
+        with_it, without = (0, 2 + i) if piece.on else (2 + i, 0)
+
+        def gain(array: Array, run: Any = run, with_it: int = with_it, without: int = without) -> float:
+            span = np.trapezoid(array[without][run], y[run])
+            return float(np.trapezoid(array[with_it][run], y[run]) / span - 1.0) if span > 0 else 0.0
+
+        lines.append(
+            LedgerLine(
+                piece_id=piece.id, label=label(piece, system), what=what(piece, system), where=where(piece, system),
+                on=piece.on, grams=float(a.piece_g[i] + a.glue_g[i]), glue_grams=float(a.glue_g[i]),
+                buys_EI=gain(s.properties.EIxx), buys_GJ=gain(s.GJ),
+                buys_break_n=sign * (broken - s.break_at(2 + i)[0]),
+                buys_hold_n=sign * (held - s.holds_to(2 + i)[0]),
+                buys_bend_mm=sign * (float(s.shape.bend[2 + i, -1]) - tip),
+                warnings=warned.get(i, []), cautions=careful.get(i, []),
+            )
+        )  # fmt: skip
+    return lines
+
+
+def _row(array: Array, digits: int = 5) -> list[float]:
+    return [float(f"{v:.{digits}g}") for v in array.tolist()]
+
+
+def curves(a: Answer, reserves: Array) -> Curves:
+    s, y, limit = a.solved, a.layout.plan.y, a.limit
+    f = s.forces
+    runs = [s.run_of(k) for k in range(len(a.cases))]
+    moments = f.moment[runs] * np.array([c.factor for c in a.cases])[:, None]
+    return Curves(
+        y_mm=_row(y), shear_N=_row(limit * f.shear[0]), moment_Nmm=_row(limit * f.moment[0]),
+        torque_Nmm=_row(limit * f.torque[0] + f.torque_air[0]), EI_Nmm2=_row(s.properties.EIxx[0]),
+        GJ_Nmm2=_row(s.GJ[0]), bend_mm=_row(s.shape.bend[0]), twist_deg=_row(np.degrees(s.shape.twist[0])),
+        reserve=_row(np.minimum(reserves.min(axis=0), MANY)),
+        moment_low_Nmm=_row(moments.min(axis=0)), moment_high_Nmm=_row(moments.max(axis=0)),
+    )  # fmt: skip
+
+
+def section_figures(a: Answer, y_mm: float) -> SectionFigures:
+    k = int(np.argmin(np.abs(a.layout.plan.y - y_mm)))
+    p = a.solved.properties
+    largest, smallest, angle = (v[0, k] for v in p.principal())
+    stretch = 1 / a.layout.plan.cos_sweep[k]  # places are told along the flight direction
+    return SectionFigures(
+        y_mm=float(a.layout.plan.y[k]), EA_N=float(p.EA[0, k]), EI_Nmm2=float(p.EIxx[0, k]),
+        EI_inplane_Nmm2=float(p.EIzz[0, k]), EI_product_Nmm2=float(p.EIxz[0, k]), EI_largest_Nmm2=float(largest),
+        EI_smallest_Nmm2=float(smallest), principal_deg=float(np.degrees(angle)), GJ_Nmm2=float(a.solved.GJ[0, k]),
+        GA_N=float(a.solved.GA_s[0, k]), centroid_x_mm=float(p.x0[0, k] * stretch), centroid_z_mm=float(p.z0[0, k]),
+        shear_centre_x_mm=float(p.x_shear[0, k] * stretch), mass_centre_x_mm=float(p.x_mass[0, k] * stretch),
+        mass_g_per_m=float(p.mass[0, k] * 1e3),
+    )  # fmt: skip
+
+
+def mass_of(a: Answer) -> Mass:
+    wing = spreaded(a.wing_g, a.wings_g)
+    low, mid, high = a.table["core.density"]
+    foam = 2 * float(a.solved.half_mass_g[1])
+    glue = float(a.glue_g @ a.on)
+    remains = a.airframe.promise_g - a.airframe.rest_g - wing.value
+    return Mass(
+        foam_g=Spreaded(value=foam, low=foam * low / mid, high=foam * high / mid),
+        pieces_g=wing.value - foam - glue,
+        glue_g=glue,
+        wing_g=wing,
+        flying_g=a.flying_g,
+        promise_g=a.airframe.promise_g,
+        remains_g=Spreaded(
+            value=remains, low=remains - (wing.high - wing.value), high=remains + (wing.value - wing.low)
+        ),
+    )
+
+
+def _finite(value: Array, draws: Array) -> Spreaded | None:
+    if not math.isfinite(float(value[0])) or float(value[0]) > 900:
+        return None
+    return spreaded(float(value[0]), np.where(np.isfinite(draws), draws, 900.0))
+
+
+#: id -> (label, attribute, margin over top speed that is sound, what it means)
+SCREENS = {
+    "divergence": ("Divergence", "divergence", 1.5, "twist makes lift, and lift makes twist, until it tears"),
+    "reversal": ("Aileron reversal", "reversal", 1.4, "the ailerons twist the wing as much as they lift it"),
+    "flutter": ("Flutter", "flutter", 1.5, "bending and twist feed each other; mass far back invites it"),
+}  # fmt: skip
+
+
+def screens(a: Answer) -> list[Screen]:
+    """Speeds from quick checks, against the top speed."""
+    lines = []
+    top = a.airframe.flight.speed_m_s
+    for key, (name, attribute, margin, means) in SCREENS.items():
+        value, draws = getattr(a.screens, attribute), getattr(a.drawn_screens, attribute)
+        if value is None:
+            continue
+        speed = _finite(value, a.rows(draws))
+        ratio = None if speed is None else speed.value / top
+        low = None if speed is None else speed.low / top
+        state: State = "sound" if low is None or low >= margin else "close" if low >= 1 else "gives way"
+        says = f"A quick check, not a promise: {means}."
+        if speed is None:
+            says = "A quick check finds no speed for it."
+        elif low is not None and low < margin:
+            says += f" Keep well below it: the low figure is {low:.1f} times top speed, and {margin:g} times is wanted."
+        lines.append(Screen(id=key, label=name, speed=speed, ratio=ratio, state=state, says=says))
+    return lines
+
+
+def answers_drawn(a: Answer) -> dict[str, Array]:
+    """What was drawn of every answer that has a spread, the typical build first."""
+    d, s = a.drawn, a.drawn_screens
+    return {
+        "break": a.rows(d.n).min(axis=1),
+        "hold": a.rows(d.hold).min(axis=1),
+        "bend": a.rows(d.shape.bend)[:, -1],
+        "twist": np.degrees(a.rows(d.shape.twist)[:, -1]),
+        "mass": a.wings_g,
+        "bending_hz": a.rows(s.bending_hz),
+        "twist_hz": a.rows(s.twist_hz),
+    }
+
+
+def all_drivers(a: Answer, drawn: dict[str, Array]) -> dict[str, list[Driver]]:
+    return {key: drivers(a.names, a.z, draws) for key, draws in drawn.items()}

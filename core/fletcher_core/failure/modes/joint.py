@@ -1,0 +1,144 @@
+"""Joints at the middle and at panel breaks: what runs across bends, lets go of its glue, or crushes the foam.
+
+What crosses the joint shares the moment by stiffness: the glued faces of foam, a brace (two plates,
+before and behind the spar), a blade (one plate, glued on both sides), a wire or a joiner (a round bar
+in the foam), and tape over the joint.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ...model.airframe import Joint
+from ...sections.core import core_moments
+from ..state import Finding, LoadedWing, Mode, load_factor
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class JointState:
+    """One joint in R runs: its stations, stiffness of what crosses it (N mm2), and geometry in mm."""
+
+    joint: Joint
+    where: Array
+    EI: dict[str, Array]
+    depth: Array
+
+    def share(self, name: str) -> Array:
+        return self.EI[name] / sum(self.EI.values())
+
+
+def _at(wing: LoadedWing, y: float) -> Array:
+    """(S,) 1 at the one or two stations of a joint."""
+    gap = np.abs(wing.layout.plan.y - y)
+    return np.asarray(gap <= gap.min() + 0.01, dtype=float)
+
+
+def joints(wing: LoadedWing) -> Iterator[JointState]:
+    """Every joint that is not run through by its sticks and skins."""
+    panels = wing.layout.airframe.wing.panels
+    outline = wing.layout.outline
+    core = core_moments(outline)
+    second = core.zz - core.z**2 / core.area
+    for panel, y in zip(panels, wing.layout.plan.breaks[:-1], strict=True):
+        joint = panel.joint
+        if joint.kind == "through":
+            continue
+        depth = (outline.upper - outline.lower).max(axis=1)
+        EI = {"foam": wing.materials.foam.E[:, None] * second}
+        E = wing.values[f"stock.{joint.material}.E"][:, None]
+        t, h = joint.thickness_mm, np.minimum(joint.height_mm, depth)
+        if joint.kind in ("brace", "blade"):
+            plates = 2 if joint.kind == "brace" else 1
+            EI["bar"] = E * plates * t * h**3 / 12
+        elif joint.kind in ("wire", "joiner"):
+            EI["bar"] = E * np.full_like(depth, np.pi / 64 * t**4)
+        if joint.tape is not None:
+            Et = wing.values[f"skin.{joint.tape}.Et"][:, None]
+            EI["tape"] = Et * joint.tape_width_mm * 2 * (0.5 * depth) ** 2
+        yield JointState(joint, _at(wing, float(y)), EI, depth)
+
+
+def _moment(wing: LoadedWing, state: JointState, name: str) -> Array:
+    return np.abs(wing.forces.moment) * state.share(name) * state.where
+
+
+def _breaks(wing: LoadedWing) -> Iterator[Finding]:
+    for state in joints(wing):
+        j = state.joint
+        if "bar" in state.EI:
+            stock = f"stock.{j.material}"
+            half = 0.5 * (np.minimum(j.height_mm, state.depth) if j.kind in ("brace", "blade") else j.thickness_mm)
+            stress = _moment(wing, state, "bar") * half * wing.values[f"{stock}.E"][:, None] / state.EI["bar"]
+            strength = np.minimum(wing.values[f"{stock}.tension"], wing.values[f"{stock}.compression"])
+            yield Finding(
+                "joint_break", None, "", load_factor(strength, stress), strength, stress, "MPa",
+                "stress = its share of the moment × half height / I, shared by stiffness", _NAMES[j.kind],
+            )  # fmt: skip
+        if "tape" in state.EI:
+            pull = _moment(wing, state, "tape") / (state.depth * j.tape_width_mm)
+            strength = wing.values[f"skin.{j.tape}.tension"]
+            yield Finding(
+                "joint_break", None, "", load_factor(strength, pull), strength, pull, "N/mm",
+                "pull per width = its share of the moment / (depth × width)", "tape over the joint",
+            )  # fmt: skip
+
+
+def _lets_go(wing: LoadedWing) -> Iterator[Finding]:
+    for state in joints(wing):
+        j, foam = state.joint, wing.values["core.tension"]
+        stress = _moment(wing, state, "foam") * 0.5 * state.depth * wing.materials.foam.E[:, None] / state.EI["foam"]
+        glue = wing.values.get(f"glue.{j.glue}.lap_on_foam")
+        strength = foam if glue is None else np.minimum(foam, glue)
+        yield Finding(
+            "joint_bond", None, "", load_factor(strength, stress), strength, stress, "MPa",
+            "stress over the glued faces = their share of the moment × half depth / I", "butted faces",
+        )  # fmt: skip
+        if j.kind in ("brace", "blade"):
+            shear = wing.values["core.shear"]
+            strength = shear if glue is None else np.minimum(shear, glue)
+            L, h = j.reach_mm, np.minimum(j.height_mm, state.depth)
+            polar = L * h * (L**2 + h**2) / 12
+            stress = _moment(wing, state, "bar") / 2 * 0.5 * np.hypot(L, h) / polar
+            yield Finding(
+                "joint_bond", None, "", load_factor(strength, stress), strength, stress, "MPa",
+                "stress at the corner of the lap = half its moment × radius / (L h (L² + h²) / 12)", _NAMES[j.kind],
+            )  # fmt: skip
+
+
+def _bears(wing: LoadedWing) -> Iterator[Finding]:
+    for state in joints(wing):
+        j = state.joint
+        if j.kind not in ("wire", "joiner"):
+            continue
+        moment, force = _moment(wing, state, "bar"), np.abs(wing.forces.shear) * state.where
+        line = 6 * moment / j.reach_mm**2 + 4 * force / j.reach_mm
+        stress = line / j.thickness_mm
+        strength = wing.values["core.plateau_25pct"]
+        yield Finding(
+            "joint_bearing", None, "", load_factor(strength, stress), strength, stress, "MPa",
+            "stress on the foam = (6 M / reach² + 4 V / reach) / diameter", _NAMES[j.kind],
+        )  # fmt: skip
+
+
+_NAMES = {
+    "butt": "butt joint", "brace": "brace", "blade": "blade", "wire": "wire", "joiner": "joiner",
+}  # fmt: skip
+
+BREAK = Mode(
+    "joint_break", "the {thing} at the joint breaks", False, "It snaps; the panel folds.",
+    "Bruhn 1973, ch. D1", _breaks,
+)  # fmt: skip
+BOND = Mode(
+    "joint_bond", "the {thing} at the joint let go", True, "A gap opens on the pulled face first.",
+    "Bruhn 1973, ch. D1 (eccentric laps)", _lets_go,
+)  # fmt: skip
+BEARING = Mode(
+    "joint_bearing", "the {thing} at the joint crushes the foam round it", True,
+    "The dihedral grows a little with every hard pull.", "Bruhn 1973, ch. D1 (a bar in a socket)", _bears,
+)  # fmt: skip

@@ -1,0 +1,33 @@
+"""Cloth in resin that cracks on the pressed face before it wrinkles."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..state import Finding, LoadedWing, Mode, worst_of
+from .skin_tension import FACE
+
+
+def find(wing: LoadedWing) -> Iterator[Finding]:
+    for p, row in enumerate(wing.layout.sheet_rows):
+        strength = wing.values.get(f"{row.prefix}.compression")
+        if strength is None:
+            continue  # films and papers wrinkle; they are never crushed
+        strain, locked = wing.sheet_strain[p]
+        Et = (wing.materials.sheet_Et[:, p, None] * wing.sheet_here(p))[..., None]
+        n, push = worst_of(strength * row.layers, -Et * strain, 0.0 if isinstance(locked, float) else -Et * locked)
+        yield Finding(
+            "skin_compression", row.piece, FACE[row.face], n, strength * row.layers, push, "N/mm",
+            "push per width = E t × strain, against the first ply to go", row.part,
+        )  # fmt: skip
+
+
+MODE = Mode(
+    "skin_compression",
+    "the {face} {thing} cracks under pressure",
+    False,
+    "It cracks with a snap; a white line shows.",
+    "Jones 1999 (first ply, largest strain and Tsai-Wu)",
+    find,
+    from_strain=True,
+)

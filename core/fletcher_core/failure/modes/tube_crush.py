@@ -1,0 +1,55 @@
+"""A tube crushed or split where a clamp or rubber bands press on it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from ..state import Finding, LoadedWing, Mode, load_factor
+
+#: moment of a ring under two opposite line loads, per load and mean radius (Young and Budynas, Roark)
+RING = 0.318
+
+
+def find(wing: LoadedWing) -> Iterator[Finding]:
+    layout, m, seat = wing.layout, wing.materials, wing.layout.airframe.wing.seat
+    if seat.kind == "glued":
+        return
+    members, at_seat = layout.section.members, (layout.plan.y <= seat.width_mm).astype(float)
+    for p, row in enumerate(layout.member_rows):
+        piece = wing.piece(row.piece)
+        if piece.kind != "tube" or row.part:
+            continue
+        wall = 0.5 * (piece.outer_mm - piece.inner_mm)
+        mean = 0.25 * (piece.outer_mm + piece.inner_mm)
+        inside = _sleeved(wing, row.piece)
+        share = m.member_on[:, p, None] * m.member_E[:, p, None] * members.ixx[p] / wing.properties.EIxx
+        # the body's pull on half of the wing goes into the spar over the seat
+        line = np.abs(wing.forces.shear) * share / seat.width_mm
+        stress = RING * line * mean * 6 / wall**2 * at_seat * members.present[p] * (1 - inside)
+        strength = wing.values[f"{row.prefix}.across"]
+        yield Finding(
+            "tube_crush", row.piece, "", load_factor(strength, stress), strength, stress, "MPa",
+            "stress = 0.318 × force / seat × mean radius × 6 / wall², where no rod fills it",
+        )  # fmt: skip
+
+
+def _sleeved(wing: LoadedWing, piece: int) -> np.ndarray:
+    """(R, S) 1 where a rod is glued inside."""
+    members = wing.layout.section.members
+    found = np.zeros(wing.forces.shear.shape)
+    for p, row in enumerate(wing.layout.member_rows):
+        if row.piece == piece and row.part:
+            found = np.maximum(found, wing.materials.member_on[:, p, None] * members.present[p])
+    return found
+
+
+MODE = Mode(
+    "tube_crush",
+    "the {thing} is crushed at its seat",
+    True,
+    "It crackles under the clamp and splits along; it looks round again when let go, and is finished.",
+    "Young and Budynas 2002 (Roark: ring under opposite line loads)",
+    find,
+)

@@ -1,0 +1,28 @@
+"""Sheets that a core brings with it: the paper of a board, the walls of corrugated sheet."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from ...catalogue import catalogue
+from ..rows import Ground, SheetRow
+
+#: faces whose paper is still on, by what was peeled
+_STAYS = {"none": (1, -1), "top": (-1,), "bottom": (1,), "both": ()}
+
+
+def own_sheets(ground: Ground) -> list[SheetRow]:
+    core = ground.airframe.wing.core
+    board = catalogue().board.get(core.material)
+    if board is None:
+        return []
+    y = ground.plan.y
+    whole, none = np.ones_like(y), np.zeros_like(y)
+    sheet = board.paper_thickness or board.wall
+    assert sheet is not None
+    faces = _STAYS[core.peeled] if board.paper_faced else (1, -1)
+    name = "board's paper" if board.paper_faced else "sheet's own face"
+    return [
+        SheetRow(None, f"board.{core.material}", 1, f, none, whole, sheet.typical, False, False, whole, part=name)
+        for f in faces
+    ]
