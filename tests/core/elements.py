@@ -14,7 +14,7 @@ from fletcher_core.geometry import Outline, profile_of
 from fletcher_core.reference import WEB_CLEARANCE, _aerofoil
 from sectionproperties.analysis import Section
 from sectionproperties.pre import Geometry, Material
-from shapely import Point, Polygon, box, unary_union
+from shapely import LineString, MultiPolygon, Point, Polygon, box, unary_union
 from shapely.affinity import translate
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import polygonize
@@ -38,18 +38,21 @@ def _loop(outline: Outline) -> Polygon:
 
 def _skin(skin: dict[str, Any], outline: Outline, foam: Polygon) -> BaseGeometry:
     """The band outside the foam between two places of the chord, on one face or both."""
-    c = float(outline.chord[0])
-    ring = foam.buffer(float(skin["t_mm"]), join_style="mitre", mitre_limit=2.0).difference(foam)
+    c, t = float(outline.chord[0]), float(skin["t_mm"])
     a, b, far = float(skin["x_from"]) * c, float(skin["x_to"]) * c, 10 * c
-    keep = box(-far if a <= 0 else a, -far, far if b >= c else b, far)
     if skin["surface"] in ("upper", "top", "lower", "bottom"):
-        x, mid = outline.x[0], 0.5 * (outline.upper[0] + outline.lower[0])
-        sign = far if skin["surface"] in ("upper", "top") else -far
-        line = [(-1e-6, mid[0]), *zip(x, mid, strict=True), (c + 1e-6, mid[-1])]
-        keep = Polygon([*line, (c, sign), (0, sign)]).buffer(0).intersection(keep)
-        # a one-sided skin does not go round the edges
-        keep = keep.intersection(box(max(a, 0), -far, min(b, c), far))
-    return ring.intersection(keep)
+        upper = skin["surface"] in ("upper", "top")
+        face = LineString(list(zip(outline.x[0], outline.upper[0] if upper else outline.lower[0], strict=True)))
+        face = face.intersection(box(a, -far, b, far)).simplify(0.01)
+        ring = face.buffer(t if upper else -t, single_sided=True, join_style="mitre").difference(foam)
+        keep = box(-far, -far, far, far)
+    else:
+        ring = foam.buffer(t, join_style="mitre", mitre_limit=2.0).difference(foam)
+        keep = box(-far if a <= 0 else a, -far, far if b >= c else b, far)
+    band = ring.intersection(keep)
+    # where borders touch, the intersection also holds loose lines
+    areas = [g for g in getattr(band, "geoms", [band]) if isinstance(g, Polygon)]
+    return MultiPolygon(areas)
 
 
 def _spar(spar: dict[str, Any], outline: Outline) -> tuple[BaseGeometry, BaseGeometry | None]:

@@ -116,11 +116,11 @@ FILM = {"t_mm": 0.5, "E_MPa": 2500.0, "G_MPa": 930.0, "rho_kgm3": 1200.0}
     ("patch", "twist"),
     [
         ({"x_from": 0.0, "x_to": 0.35, "E_MPa": 25.0, "G_MPa": 10.0, "rho_kgm3": 60.0}, 0.05),
-        ({"x_from": 0.55, "x_to": 0.75}, 0.05),
-        ({"x_from": 0.35, "x_to": 0.5, "depth_mm": 6.0, "surface": "lower"}, 0.25),
+        ({"x_from": 0.55, "x_to": 0.75}, 0.03),
+        ({"x_from": 0.35, "x_to": 0.5, "depth_mm": 6.0, "surface": "lower"}, 0.12),
     ],
     ids=["a nose of other foam", "a hole right through", "a pocket in the bottom"],
 )
 def test_other_foam_and_holes(patch: dict[str, Any], twist: float) -> None:
-    """A pocket of part depth softens twist more than its share of the depth: told in docs/limits.md."""
+    """A pocket of part depth has stresses at its corners that the chordwise method cannot follow: 12 %."""
     _set_side_by_side({"name": "cut", "naca": "2415", "chord_mm": 110.0, "foam": FOAM, "patches": [patch]}, twist)

@@ -36,15 +36,20 @@ class SheetGeometry:
     z_at: Array
 
 
-def _offset_face(outline: Outline, face: float, offset: float) -> tuple[Array, Array]:
-    """(S, N) points of a face moved outward by `offset`, mitred at its vertices."""
+def _offset_face(outline: Outline, face: float, offset: float, nose: bool, tail: bool) -> tuple[Array, Array]:
+    """(S, N) points of a face moved outward by `offset`, mitred at its vertices.
+
+    `nose` and `tail`: whether the sheet goes on over that edge, and so is mitred there too.
+    """
     x, z = outline.x, outline.upper if face > 0 else outline.lower
     dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
     ds = np.hypot(dx, dz)
     nx, nz = -face * dz / ds, face * dx / ds
     edge = np.ones((x.shape[0], 1))
-    left_x, left_z = np.hstack([-edge, nx]), np.hstack([0 * edge, nz])
-    right_x, right_z = np.hstack([nx, edge]), np.hstack([nz, 0 * edge])
+    first = (-edge, 0 * edge) if nose else (nx[:, :1], nz[:, :1])
+    last = (edge, 0 * edge) if tail else (nx[:, -1:], nz[:, -1:])
+    left_x, left_z = np.hstack([first[0], nx]), np.hstack([first[1], nz])
+    right_x, right_z = np.hstack([nx, last[0]]), np.hstack([nz, last[1]])
     scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
     return x + scale * (left_x + right_x), z + scale * (left_z + right_z)
 
@@ -77,12 +82,13 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
     ends = np.zeros((2, p_count, s_count, SEGMENTS + 1))
     spread = 0.5 * (1 - np.cos(np.linspace(0, np.pi, SEGMENTS + 1)))
     stations = np.arange(s_count)[:, None]
-    faces: dict[tuple[float, float], Array] = {}
+    faces: dict[tuple[float, float, bool, bool], Array] = {}
     for p in range(p_count):
-        face, offset = float(sheets.face[p]), 0.5 * float(sheets.t[p])
-        if (face, offset) not in faces:
-            faces[face, offset] = _cumulative(*_offset_face(outline, face, offset))
-        run = faces[face, offset]
+        face = float(sheets.face[p])
+        key = (face, 0.5 * float(sheets.t[p]), bool(sheets.nose_edge[p]), bool(sheets.tail_edge[p]))
+        if key not in faces:
+            faces[key] = _cumulative(*_offset_face(outline, *key))
+        run = faces[key]
         share = sheets.share_from[p][:, None] + spread * (sheets.share_to[p] - sheets.share_from[p])[:, None]
         index = np.clip(np.searchsorted(XI, share, side="right") - 1, 0, len(XI) - 2)
         part = (share - XI[index]) / (XI[index + 1] - XI[index])
@@ -96,7 +102,9 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
                 continue
             # each face carries the half of a blunt edge that is nearer to it
             xe, z_mid = run[6, :, edge], 0.5 * (outline.upper[:, edge] + outline.lower[:, edge])
-            high = np.abs(run[7, :, edge] - z_mid) * present
+            high = np.abs(run[7, :, edge] - z_mid)
             ze = z_mid + 0.5 * face * high
-            moments[:, p, :, slot] = high * np.stack([np.ones_like(ze), xe, ze, xe**2, ze**2 + high**2 / 12, xe * ze])
+            moments[:, p, :, slot] = (
+                present * high * np.stack([np.ones_like(ze), xe, ze, xe**2, ze**2 + high**2 / 12, xe * ze])
+            )
     return SheetGeometry(*moments, *ends)

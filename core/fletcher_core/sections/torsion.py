@@ -26,9 +26,12 @@ _LOAD = np.array([0.5, 0.5, 2 / 3])
 _PAIRS = ((0, 0), (1, 0), (1, 1), (2, 0), (2, 1), (2, 2))
 _BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 37)))
 _FINE = (-0.9, -0.4, -0.12, 0.12, 0.4, 0.9)
+_IN_A_WEB = (-0.5, -0.25, 0.0, 0.25, 0.5)
 _TINY = 1e-9
-#: shear modulus of a hole, as a share of the foam's: small enough to carry nothing, large enough to solve
-_VOID = 1e-4
+#: chord shares nearer to each other than this are one place
+_SAME = 1e-8
+#: depth of foam left in a hole, as a share: small enough to carry nothing, large enough to solve
+_VOID = 1e-3
 
 
 def rectangle_constant(width: float, thickness: float) -> float:
@@ -53,7 +56,8 @@ def chordwise_grid(layout: SectionLayout) -> Array:
         columns.append(np.clip(fan, 0, 1))
     for p in range(members.count):
         if np.any(members.web_width[p] > 0):
-            for side in (-0.5, 0.5):
+            # a stiff web twists by itself too: it needs nodes within its thickness
+            for side in _IN_A_WEB:
                 place = (members.x[p] + side * members.web_width[p]) / outline.chord
                 columns.append(np.clip(place, 0, 1)[:, None])
     for p in range(patches.count):
@@ -63,24 +67,39 @@ def chordwise_grid(layout: SectionLayout) -> Array:
 
 
 def _webs_and_patches(G: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> Array:
-    """(V, S, elements): the core's G where webs join both faces, and where another foam or nothing stands."""
+    """(V, S, elements): the core's G where webs join both faces, and where another foam stands."""
     members, patches, foam = layout.members, layout.patches, materials.foam.G[:, None, None]
 
     def filled(left: Array, right: Array) -> Array:
-        over = np.minimum(x[:, 1:], right[:, None]) - np.maximum(x[:, :-1], left[:, None])
-        return np.asarray(np.clip(over / dx, 0.0, 1.0))
+        return _filled(x, dx, left, right)
 
     for p in range(patches.count):
         share = filled(patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
-        other = np.maximum(materials.patch_G[:, p, None, None], _VOID * foam)
-        G = G + materials.patch_on[:, p, None, None] * share * (other - foam)
+        other = materials.patch_G[:, p, None, None]
+        G = G + materials.patch_on[:, p, None, None] * share * np.where(other > 0, other - foam, 0.0)
     for p in range(members.count):
         if np.any(members.web_width[p] > 0):
             half = 0.5 * members.web_width[p]
             share = filled(members.x[p] - half, members.x[p] + half) * members.present[p][:, None]
             on = materials.member_on[:, p, None, None]
             G = G + on * share * (materials.member_G[:, p, None, None] - foam)
-    return np.maximum(G, _VOID * foam)
+    return G
+
+
+def _filled(x: Array, dx: Array, left: Array, right: Array) -> Array:
+    """(S, elements): share of each element's length between two places, (S,) each."""
+    over = np.minimum(x[:, 1:], right[:, None]) - np.maximum(x[:, :-1], left[:, None])
+    return np.asarray(np.clip(over / dx, 0.0, 1.0))
+
+
+def _depth_left(h: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """(V or 1, S, elements): depth of foam where something is cut out of it."""
+    patches, left = layout.patches, h[None]
+    for p in range(patches.count):
+        share = _filled(x, dx, patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
+        gone = materials.patch_on[:, p] * (materials.patch_G[:, p] <= 0)
+        left = left * (1 - (1 - _VOID) * gone[:, None, None] * share)
+    return left
 
 
 def torsion_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array:
@@ -108,6 +127,7 @@ def torsion_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Arr
     v_count, s_count = materials.variants, grid.shape[0]
     G = np.repeat(materials.foam.G[:, None, None], s_count, axis=1) * np.ones_like(middle)
     G = _webs_and_patches(G, x, dx, layout, materials)
+    deep = _depth_left(h, x, dx, layout, materials)
 
     Gt = {+1: np.zeros_like(G), -1: np.zeros_like(G)}
     thick = {+1: np.zeros_like(G), -1: np.zeros_like(G)}
@@ -115,7 +135,8 @@ def torsion_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Arr
     for p in range(sheets.count):
         face = int(sheets.face[p])
         a, b = sheets.share_from[p][:, None], sheets.share_to[p][:, None]
-        covers = ((middle > a) & (middle < b)) * sheets.present[p][:, None]
+        # nodes may stand twice where one sheet ends and the next begins: no bare element lies between them
+        covers = ((middle >= a - _SAME) & (middle <= b + _SAME)) * sheets.present[p][:, None]
         stiff = (materials.sheet_on[:, p] * materials.sheet_Gt[:, p])[:, None, None]
         t = (materials.sheet_on[:, p] * sheets.t[p])[:, None, None]
         Gt[face] = Gt[face] + stiff * covers
@@ -127,7 +148,7 @@ def torsion_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Arr
     # phi falls from its value on the foam to zero through the skin: half the skin's area is enclosed too
     enclosed = {face: thick[face] * arc[face] for face in (+1, -1)}
     edge_h = h_node[:, [0, -1]]
-    return _solve(G, h, dx, Gt, arc, enclosed, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h)
+    return _solve(G, deep, dx, Gt, arc, enclosed, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h)
 
 
 def _solve(

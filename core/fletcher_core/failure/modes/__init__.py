@@ -6,6 +6,7 @@ from .bond_shear import MODE as bond_shear
 from .core_shear import MODE as core_shear
 from .core_stress import COMPRESSION as core_compression
 from .core_stress import TENSION as core_tension
+from .end_slip import MODE as end_slip
 from .member_kinking import MODE as member_kinking
 from .member_stress import COMPRESSION as member_compression
 from .member_stress import TENSION as member_tension
@@ -33,6 +34,7 @@ MODES: dict[str, Mode] = {
         web_shear,
         notch,
         bond_shear,
+        end_slip,
         skin_bond,
         joint.BREAK,
         joint.BOND,

@@ -1,0 +1,56 @@
+"""The end of a stick that stops short of the tip works loose: it takes up its load over a few diameters."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from ...catalogue import catalogue
+from ...joints import end_peak, shear_lag
+from ..state import Finding, LoadedWing, Mode, load_factor
+
+
+def find(wing: LoadedWing) -> Iterator[Finding]:
+    layout, m, p = wing.layout, wing.materials, wing.properties
+    members, plan, outline = layout.section.members, layout.plan, layout.outline
+    tip = plan.half_span
+    depth = outline.z_scale * outline.profile.thickness
+    for q, row in enumerate(layout.member_rows):
+        piece = wing.piece(row.piece)
+        ends = [y for y in (piece.y_from_mm, piece.y_to_mm) if 1.0 < y < tip - 1.0]
+        if row.glue is None or row.against != "foam" or row.rope or row.cut_by or not ends:
+            continue
+        at = np.zeros(len(plan.y))
+        for y in ends:
+            inside = (np.abs(plan.y - y) < 0.01) & (members.present[q] > 0)
+            at = np.maximum(at, inside)
+        girth = np.maximum(layout.bond_width[q], 1e-9)
+        EA = m.member_E[:, q, None] * m.member_on[:, q, None] * members.area[q] * members.oblique[q]
+        # the glue and the foam round the stick give one after the other
+        glue = wing.values[f"glue.{row.glue}.G"][:, None] * girth / catalogue().glue[row.glue].bond
+        round_it = np.log(np.maximum(depth / np.maximum(members.height[q], 1e-9), 1.5))
+        foam = m.foam.G[:, None] * girth / (0.5 * np.maximum(members.height[q], members.width[q]) * round_it)
+        k = 1 / (1 / glue + 1 / foam)
+        rest = np.maximum(p.EA - m.gamma[:, q, None] * EA, 1e-6 * p.EA)
+        lag = shear_lag(k, np.maximum(EA, 1e-9), rest)
+        force = np.abs(EA * m.gamma[:, q, None] * wing.strain(members.x[q], members.z[q]))
+        stress = end_peak(force, lag, girth, np.asarray(max(row.free_length, 1.0))) * at
+        strength = wing.values["core.shear"]
+        lap = wing.values.get(f"glue.{row.glue}.lap_on_foam")
+        strength = strength if lap is None else np.minimum(strength, lap)
+        yield Finding(
+            "end_slip", row.piece, "", load_factor(strength, stress), strength, stress, "MPa",
+            "stress at the very end = its force × √(k (1/EA + 1/EA rest)) / glued width, k of glue and foam in a row",
+            row.part,
+        )  # fmt: skip
+
+
+MODE = Mode(
+    "end_slip",
+    "the end of the {thing} works loose",
+    True,
+    "A crease starts at its end; taper the end, or carry it farther out.",
+    "Volkersen 1938; Zenkert 1997",
+    find,
+)
