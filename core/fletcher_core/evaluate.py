@@ -10,11 +10,11 @@ from .answer.many import Many, many
 from .answer.sampling import typical
 from .answer.solve import sections_of, solve
 from .answer.tell import (
-    all_drivers,
     answers_drawn,
     case_lines,
     case_reserves,
     curves,
+    first_drivers,
     ledger,
     mass_of,
     mode_lines,
@@ -112,7 +112,7 @@ def _verdict(a: Answer, system: System, slice_at_mm: float | None, with_ledger: 
         twist_hz=spreaded(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
         cases=case_lines(a, reserves),
-        drivers=all_drivers(a, drawn),
+        drivers=first_drivers(a, drawn),
         section=section_figures(a, cut),
         mass=mass,
         bare=Bare(

@@ -88,7 +88,9 @@ def spreaded(value: float, draws: Array) -> Spreaded:
     The draws are taken at fewer stations than the figure; what they tell is how far they lie from
     their own typical, and that is carried over.
     """
-    low, high = np.percentile(draws[1:] if len(draws) > 1 else draws, [10, 90]) - draws[0]
+    if len(draws) == 1:
+        return Spreaded(value=float(value), low=float(value), high=float(value))
+    low, high = np.percentile(draws[1:], [10, 90]) - draws[0]
     scale = value / draws[0] if abs(draws[0]) > 1e-9 and 0.5 < value / draws[0] < 2 else 1.0
     # the typical build may lie at the edge of a lopsided spread; the range always holds it
     return Spreaded(

@@ -33,7 +33,8 @@ def family(piece: Any) -> str:
 
 
 def _pairs(a: Array, b: Array) -> list[tuple[float, float]]:
-    return [(round(float(p), 2), round(float(q), 2)) for p, q in zip(a, b, strict=True)]
+    pairs: list[tuple[float, float]] = np.round(np.column_stack((a, b)), 2).tolist()
+    return pairs
 
 
 def _width_seen(piece: Any) -> float:
@@ -130,6 +131,8 @@ def _section_patch(layout: WingLayout, p: int, outline: Outline) -> SlicePiece:
 
 
 def _patches_first(layout: WingLayout, k: int, outline: Outline) -> list[SlicePiece]:
+    if not layout.patch_rows:
+        return []
     at = layout.take(np.array([k]))
     return [_section_patch(at, p, outline) for p, row in enumerate(at.patch_rows) if row.present[0] > 0]
 
@@ -185,6 +188,6 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
         pieces=pieces,
         neutral_z_mm=round(z0 - slope * x0, 3),
         neutral_slope=round(slope / stretch, 5),
-        strain_top=float(strain[0].min() if kz > 0 else strain[0].max()),
-        strain_bottom=float(strain[1].max() if kz > 0 else strain[1].min()),
+        strain_top=round(float(strain[0].min() if kz > 0 else strain[0].max()), 12),
+        strain_bottom=round(float(strain[1].max() if kz > 0 else strain[1].min()), 12),
     )

@@ -157,7 +157,11 @@ def ledger(a: Answer, system: System) -> list[LedgerLine]:
 
 
 def _row(array: Array, digits: int = 5) -> list[float]:
-    return [float(f"{v:.{digits}g}") for v in array.tolist()]
+    """Rounded to so many figures."""
+    size = np.floor(np.log10(np.maximum(np.abs(array), 1e-300)))
+    unit = 10.0 ** (size - digits + 1)
+    rounded: list[float] = (np.round(array / unit) * unit).tolist()
+    return rounded
 
 
 def curves(a: Answer, reserves: Array) -> Curves:
@@ -257,5 +261,6 @@ def answers_drawn(a: Answer) -> dict[str, Array]:
     }
 
 
-def all_drivers(a: Answer, drawn: dict[str, Array]) -> dict[str, list[Driver]]:
-    return {key: drivers(a.names, a.z, draws) for key, draws in drawn.items()}
+def first_drivers(a: Answer, drawn: dict[str, Array]) -> dict[str, list[Driver]]:
+    """What drives the spread of the break and of the bend; those of every figure are in its working."""
+    return {key: drivers(a.names, a.z, drawn[key]) for key in ("break", "bend")}

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..geometry import XI, Profile
 from .properties import SectionProperties, Sums
 from .section import SectionLayout, SectionMaterials
 
@@ -38,6 +39,39 @@ class ShearFlow:
         )
 
 
+@dataclass(frozen=True)
+class _Above:
+    """Of a profile of chord 1: what lies above each of K levels, and all of it."""
+
+    step: float
+    levels: Array
+    width: Array
+    area: Array
+    first: Array
+    whole: float
+    whole_first: float
+
+
+def _above_levels(profile: Profile) -> _Above:
+    """All stations are one profile stretched both ways, so this is worked out once."""
+    pick = np.r_[0 : len(XI) : _GRID_STEP]
+    x, up, low = XI[pick], profile.upper[pick], profile.lower[pick]
+    top, bottom = float(up.max()), float(low.min())
+    step = (top - bottom) / LEVELS
+    edges = bottom + step * np.arange(LEVELS + 1)
+    floor = np.clip(edges[:, None], low, up)
+    dx = np.diff(x)
+
+    def over_chord(f: Array) -> Array:
+        return np.asarray(np.sum(0.5 * dx * (f[..., 1:] + f[..., :-1]), axis=-1))
+
+    area, first = over_chord(up - floor), over_chord(0.5 * (up**2 - floor**2))
+    return _Above(
+        step, 0.5 * (edges[1:] + edges[:-1]), (area[:-1] - area[1:]) / step, 0.5 * (area[1:] + area[:-1]),
+        0.5 * (first[1:] + first[:-1]), float(over_chord(up - low)), float(over_chord(0.5 * (up**2 - low**2))),
+    )  # fmt: skip
+
+
 def shear_flow(
     layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, sums: Sums
 ) -> ShearFlow:
@@ -53,33 +87,20 @@ def shear_flow(
     (line source).
     """
     outline, members, sheets = layout.outline, layout.members, layout.sheets
-    pick = np.r_[0 : outline.x.shape[1] : _GRID_STEP]
-    x, up, low = outline.x[:, pick], outline.upper[:, pick], outline.lower[:, pick]
-    top, bottom = up.max(axis=1), low.min(axis=1)
-    step = (top - bottom) / LEVELS
-    edges = bottom[:, None] + step[:, None] * np.arange(LEVELS + 1)
-    levels = 0.5 * (edges[:, 1:] + edges[:, :-1])  # (S, K)
-
-    # foam above each edge: area and first moment
-    floor = np.clip(edges[:, :, None], low[:, None, :], up[:, None, :])
-    dx = np.diff(x, axis=1)[:, None, :]
-
-    def over_chord(f: Array) -> Array:
-        return np.asarray(np.sum(0.5 * dx * (f[..., 1:] + f[..., :-1]), axis=2))
-
-    area = over_chord(up[:, None, :] - floor)
-    first = over_chord(0.5 * (up[:, None, :] ** 2 - floor**2))
-    width = np.maximum((area[:, :-1] - area[:, 1:]) / step[:, None], 1e-3)
-    area, first = 0.5 * (area[:, 1:] + area[:, :-1]), 0.5 * (first[:, 1:] + first[:, :-1])
+    above = _above_levels(outline.profile)
+    scale, span = outline.z_scale[:, None], (outline.z_scale * outline.chord)[:, None]
+    step, levels = above.step * outline.z_scale, above.levels * scale  # (S,), (S, K)
+    width = np.maximum(above.width * outline.chord[:, None], 1e-3)
+    area, first = above.area * span, above.first * span * scale
 
     z0 = properties.z0[:, :, None]
     foam_E, foam_G = materials.foam.E[:, None, None], materials.foam.G[:, None, None]
-    whole, whole_first = over_chord((up - low)[:, None, :]), over_chord(0.5 * (up**2 - low**2)[:, None, :])
+    whole, whole_first = above.whole * span, above.whole_first * span * scale
     patches = layout.patches
     if patches.count:
         # where foam is cut out, there is as much less of it to carry shear
         lost = (materials.patch_on * (materials.patch_G <= 0)) @ (patches.area * patches.present)
-        left = np.clip(1 - lost / np.maximum(area[:, 0], 1e-9), 0.02, 1.0)[:, :, None]
+        left = np.clip(1 - lost / np.maximum(whole[:, 0], 1e-9), 0.02, 1.0)[:, :, None]
         foam_E, foam_G = foam_E * left, foam_G * left
     foam_part = foam_E * (first - z0 * area)
     foam_rest = foam_E * (whole_first - first - z0 * (whole - area))

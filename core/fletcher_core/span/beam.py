@@ -29,15 +29,23 @@ class Forces:
     torque_air: Array
 
 
-def from_tip(f: Array, x: Array) -> Array:
-    """(V, S) trapezium integral of f from each station to the tip."""
-    pieces = 0.5 * (f[:, 1:] + f[:, :-1]) * np.diff(x)
-    return np.concatenate([np.cumsum(pieces[:, ::-1], axis=1)[:, ::-1], np.zeros((f.shape[0], 1))], axis=1)
+@dataclass(frozen=True)
+class Integrals:
+    """Trapezium integrals along x as (S, S) matrices: f @ m gives the integral at every station."""
 
+    root: Array
+    tip: Array
 
-def from_root(f: Array, x: Array) -> Array:
-    pieces = 0.5 * (f[:, 1:] + f[:, :-1]) * np.diff(x)
-    return np.concatenate([np.zeros((f.shape[0], 1)), np.cumsum(pieces, axis=1)], axis=1)
+    @classmethod
+    def along(cls, x: Array) -> Integrals:
+        """From the first station to each, and from each to the last."""
+        half, count = 0.5 * np.diff(x), len(x)
+        before = np.arange(count - 1)[:, None] < np.arange(count)[None, :]  # interval k lies before station j
+        root, tip = np.zeros((count, count)), np.zeros((count, count))
+        for matrix, part in ((root, before * half[:, None]), (tip, ~before * half[:, None])):
+            matrix[:-1] += part
+            matrix[1:] += part
+        return cls(root, tip)
 
 
 def forces(plan: Planform, loads: WingLoads, axis_share: Array, mass_share: Array) -> Forces:
@@ -54,18 +62,18 @@ def forces(plan: Planform, loads: WingLoads, axis_share: Array, mass_share: Arra
     Sources: Bruhn 1973, ch. A5; Bisplinghoff, Ashley and Halfman 1955.
     """
     y, chord, x_le = plan.y, plan.chord, plan.x_le
-    net = loads.lift - loads.weight
-    shear = from_tip(net, y)
-    moment = from_tip(shear, y)
-    first = from_tip(loads.lift * (x_le + 0.25 * chord) - loads.weight * (x_le + mass_share * chord), y)
+    net, tip = loads.lift - loads.weight, Integrals.along(y).tip
+    shear = net @ tip
+    moment = shear @ tip
+    first = (loads.lift * (x_le + 0.25 * chord) - loads.weight * (x_le + mass_share * chord)) @ tip
     about_axis = (x_le + axis_share * chord) * shear - first
-    air = from_tip(loads.pitching, y)
+    air = loads.pitching @ tip
     cos = plan.cos_sweep
     sin = np.sqrt(np.clip(1 - cos**2, 0, 1)) * np.sign(np.gradient(x_le + 0.3 * chord, y))
     return Forces(
         shear=shear,
         moment=moment * cos - about_axis * sin,
-        moment_z=from_tip(from_tip(loads.aft, y), y) * cos,
+        moment_z=loads.aft @ tip @ tip * cos,
         torque=about_axis * cos + moment * sin,
         torque_air=air * cos,
     )
@@ -95,9 +103,6 @@ def deform(
     Sources: Timoshenko and Gere (beams with shear); Bruhn 1973 (unsymmetrical bending, twist).
     """
     kz, kx = curvature
-    slope = from_root(kz, plan.s)
-    by_shear = from_root(shear / GA_s, plan.s)
-    return Shape(
-        from_root(slope, plan.s) + by_shear, by_shear, from_root(from_root(kx, plan.s), plan.s),
-        slope + shear / GA_s, from_root(torque / GJ, plan.s),
-    )  # fmt: skip
+    root = Integrals.along(plan.s).root
+    slope, by_shear = kz @ root, (shear / GA_s) @ root
+    return Shape(slope @ root + by_shear, by_shear, kx @ root @ root, slope + shear / GA_s, (torque / GJ) @ root)

@@ -16,11 +16,11 @@ from ..geometry import Planform
 from ..loads import AIR_DENSITY, flap_effect, lift_slope
 from ..model import Aileron
 from ..sections import SectionProperties
-from .beam import from_root, from_tip
+from .beam import Integrals
 
 Array = NDArray[np.float64]
 
-_STEPS = 8
+_STEPS = 6
 
 
 def _speed(pressure_mpa: Array) -> Array:
@@ -32,10 +32,11 @@ def divergence_speed(plan: Planform, properties: SectionProperties, GJ: Array) -
     a = lift_slope(plan)
     share = properties.x_shear / (plan.chord * plan.cos_sweep)
     arm = a * plan.chord**2 * (share - 0.25)  # N mm/mm per radian and MPa
+    along = Integrals.along(plan.s)
     twist = np.broadcast_to(plan.s / plan.s[-1], arm.shape)
     q = np.full(arm.shape[0], np.inf)
     for _ in range(_STEPS):
-        made = from_root(from_tip(arm * twist, plan.s) / GJ, plan.s)
+        made = (((arm * twist) @ along.tip) / GJ) @ along.root
         tip = made[:, -1]
         ahead = tip > 1e-30
         q = np.where(ahead, 1 / np.where(ahead, tip, 1.0), np.inf)
@@ -58,11 +59,12 @@ def reversal_speed(plan: Planform, properties: SectionProperties, GJ: Array, ail
     own = a * chord**2 * (share - 0.25)
     moment = here * chord**2 * (cm + a * tau * (share - 0.25))
     direct = np.trapezoid(a * tau * here * chord * y, y)
+    along = Integrals.along(s)
     twist = np.broadcast_to(s / s[-1], own.shape)
     q = np.full(own.shape[0], np.inf)
     for _ in range(_STEPS):
         roll = np.trapezoid(a * chord * twist * y, y, axis=1) / direct
-        made = from_root(from_tip(own * twist - moment * roll[:, None], s) / GJ, s)
+        made = (((own * twist - moment * roll[:, None]) @ along.tip) / GJ) @ along.root
         tip = made[:, -1]
         turns = tip > 1e-30
         q = np.where(turns, 1 / np.where(turns, tip, 1.0), np.inf)

@@ -42,6 +42,8 @@ def _at(wing: LoadedWing, y: float) -> Array:
 def joints(wing: LoadedWing) -> Iterator[JointState]:
     """Every joint that is not run through by its sticks and skins."""
     panels = wing.layout.airframe.wing.panels
+    if all(p.joint.kind == "through" for p in panels):
+        return
     outline = wing.layout.outline
     core = core_moments(outline)
     second = core.zz - core.z**2 / core.area

@@ -59,9 +59,10 @@ def line_of(piece: Any, ground: Ground) -> Line:
 def obliqueness(axis: Array, present: Array, ground: Ground) -> float:
     """Cube of the cosine of a stick's angle to the panel's axis, for what it adds along it."""
     plan, run = ground.plan, present > 0
-    slope = np.gradient(axis, plan.s) if len(plan.y) > 1 else np.zeros_like(axis)
-    own_slope = float(np.median(slope[run])) if run.any() else 0.0
-    sine = np.sqrt(np.clip(1 - np.median(plan.cos_sweep[run] if run.any() else plan.cos_sweep) ** 2, 0, 1))
+    middle = np.flatnonzero(run)[int(run.sum()) // 2] if run.any() else 0
+    other = min(middle + 1, len(axis) - 1) if middle == 0 else middle - 1
+    own_slope = float((axis[middle] - axis[other]) / (plan.s[middle] - plan.s[other])) if other != middle else 0.0
+    sine = np.sqrt(np.clip(1 - plan.cos_sweep[middle] ** 2, 0, 1))
     angle = np.arcsin(np.clip(own_slope, -0.99, 0.99)) - np.sign(own_slope or 1.0) * np.arcsin(sine)
     return float(np.cos(angle) ** 3)
 
