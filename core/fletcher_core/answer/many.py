@@ -7,9 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..loads import Setting, cases_of
+from ..geometry import planform
+from ..loads import Case, Setting, cases_of
 from ..model import Airframe, Scheme
-from ..sections import spreads
+from ..sections import own_twist, spreads, wing_layout
 from .compute import glue_mass, laid_out, twist_along
 from .sampling import typical
 from .solve import sections_of, solve
@@ -17,8 +18,10 @@ from .solve import sections_of, solve
 Array = NDArray[np.float64]
 
 #: variants in one go: few enough that their arrays stay in the processor's cache
-_AT_ONCE = 64
-_STATIONS = 13
+_AT_ONCE = 100
+_STATIONS = 9
+#: places along the span between which twist stiffness is carried over
+_PLACES = 41
 
 
 @dataclass(frozen=True)
@@ -47,18 +50,59 @@ def many(airframe: Airframe, scheme: Scheme, on: Array, stations: int = _STATION
     Refused
         Where a choice cannot be.
     """
-    layout = laid_out(airframe, scheme, stations)
-    table, glue = spreads(layout), glue_mass(layout)
-    case = cases_of(Setting(airframe, layout.plan, airframe.promise_g))[:1]
+    on = np.asarray(on, dtype=float)
+    laid_out(airframe, scheme, stations)  # refuses what cannot be
+    case = cases_of(Setting(airframe, planform(airframe.wing), airframe.promise_g))[:1]
+    order = np.lexsort(on.T[::-1])  # neighbours share most of their pieces
+    twist = _twist_of_skins(airframe, scheme, on, stations)
     parts = []
     for start in range(0, len(on), _AT_ONCE):
-        some = on[start : start + _AT_ONCE]
-        sections = sections_of(layout, typical(table, len(some)), some)
-        solved = solve(sections, twist_along(layout, sections.materials), airframe.promise_g, case)
-        parts.append(
-            (
-                solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],
-                np.degrees(solved.shape.twist[:, -1]), 2 * sections.half_mass_g + some @ glue,
-            )
-        )  # fmt: skip
-    return Many(*(np.concatenate(column) for column in zip(*parts, strict=True)))
+        at = order[start : start + _AT_ONCE]
+        parts.append(_some(airframe, scheme, on[at], stations, case, tuple(t[at] for t in twist)))
+    back = np.argsort(order)
+    return Many(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
+
+
+def _used(scheme: Scheme, on: Array) -> tuple[Scheme, Array]:
+    """The scheme without the pieces that no variant has, and the switches of the rest."""
+    used = np.flatnonzero(on.any(axis=0))
+    pieces = [scheme.pieces[i].model_copy(update={"on": True}) for i in used]
+    return scheme.model_copy(update={"pieces": pieces}), on[:, used]
+
+
+def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int) -> tuple[Array, Array]:
+    """Twist stiffness but for the sticks' own: (V, places) of GJ and (V, places) along the span, in mm.
+
+    It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.
+    """
+    sticks = [i for i, p in enumerate(scheme.pieces) if p.kind in ("rod", "tube", "strip", "sandwich", "cord")]
+    plain = on.copy()
+    plain[:, sticks] = 0.0
+    kinds, back = np.unique(plain, axis=0, return_inverse=True)
+    y = np.linspace(0, airframe.wing.half_span_mm, _PLACES)
+    found = []
+    for start in range(0, len(kinds), _AT_ONCE):
+        smaller, some = _used(scheme, kinds[start : start + _AT_ONCE])
+        layout = wing_layout(airframe, smaller, stations)
+        sections = sections_of(layout, typical(spreads(layout), len(some)), some)
+        GJ = twist_along(layout, sections.materials)
+        found.append(np.stack([np.interp(y, layout.plan.y, row) for row in GJ]))
+    table = np.concatenate(found)[back.reshape(-1)]
+    return table, np.broadcast_to(y, table.shape)
+
+
+def _some(
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: tuple[Array, ...]
+) -> tuple[Array, ...]:
+    """Variants solved together, without the pieces that none of them has."""
+    smaller, some = _used(scheme, on)
+    layout = wing_layout(airframe, smaller, stations)
+    sections = sections_of(layout, typical(spreads(layout), len(some)), some)
+    y = layout.plan.y
+    GJ = np.stack([np.interp(y, at, row) for row, at in zip(*twist, strict=True)])
+    GJ = GJ + own_twist(layout.section, sections.materials)
+    solved = solve(sections, GJ, airframe.promise_g, case)
+    return (
+        solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],
+        np.degrees(solved.shape.twist[:, -1]), 2 * sections.half_mass_g + some @ glue_mass(layout),
+    )  # fmt: skip

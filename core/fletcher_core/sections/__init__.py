@@ -4,7 +4,7 @@ from .figures import derive, foam_spreads, spreads
 from .layout import WingLayout, wing_layout
 from .materials import section_materials
 from .parts.place import share_along
-from .properties import SectionProperties, Sums, section_properties, section_sums, twist_stiffness
+from .properties import SectionProperties, Sums, own_twist, section_properties, section_sums, twist_stiffness
 from .rows import MemberRow, PatchRow, SheetRow
 from .section import (
     Foam,
@@ -43,6 +43,7 @@ __all__ = [
     "no_members",
     "no_patches",
     "no_sheets",
+    "own_twist",
     "rectangle_constant",
     "section_materials",
     "section_properties",

@@ -170,5 +170,10 @@ def twist_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array
     _, first, back = np.unique(key, axis=0, return_index=True, return_inverse=True)
     chosen = m.take(first)
     core = torsion_stiffness(layout, chosen)
-    sticks = (m.member_on * m.member_G) @ (members.polar * members.present)
-    return np.asarray(core[back.reshape(-1)] + sticks)
+    return np.asarray(core[back.reshape(-1)] + own_twist(layout, m))
+
+
+def own_twist(layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """(V, S) N mm2; what the sticks add to GJ by themselves."""
+    m, members = materials, layout.members
+    return np.asarray((m.member_on * m.member_G) @ (members.polar * members.present))
