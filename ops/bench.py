@@ -1,68 +1,52 @@
-"""./fletcher bench: how fast one evaluation and one HTTP answer are, and what a key press costs.
+"""./fletcher bench: how fast the core, one HTTP answer and a key press are; writes docs/benchmarks.md.
 
-Prints a table of medians. Figures are of the machine it runs on; the ratios at the end are what to
+Figures are of the machine it runs on, and its own pace is told with them; the ratios are what to
 compare between versions.
 """
 
 from __future__ import annotations
 
+import datetime
 import gzip
 import json
 import os
 import statistics
 import tempfile
-import time
-from collections.abc import Callable
 from http.client import HTTPConnection
 from pathlib import Path
 
-import numpy as np
-from fletcher_core.evaluate import evaluate
-from fletcher_core.model import AirframeFile
-
-from . import serve
+from . import bench_core, serve
+from .bench_core import median_ms
 from .database import free_port
 from .install import chromium
 from .shell import ROOT
 
-#: what issue and users ask for, ms
-AIMS = {"one evaluation": 20.0, "HTTP answer": 60.0, "a key press to new numbers on screen": 100.0}
+#: (what, measured, unit, aim)
+Row = tuple[str, float, str, float | None]
 
 
-def median_ms(action: Callable[[], object], runs: int) -> float:
-    times = []
-    for _ in range(runs):
-        began = time.perf_counter()
-        action()
-        times.append((time.perf_counter() - began) * 1e3)
-    return statistics.median(times)
-
-
-def pace_ms() -> float:
-    """A fixed piece of NumPy and Python work, to tell how fast the machine was while this ran."""
-    field = np.linspace(0.0, 1.0, 40_000).reshape(40, -1)
-
-    def work() -> float:
-        total = 0.0
-        for k in range(300):
-            total += float((field * k + 1.0).sum(axis=1).max())
-        return total
-
-    return median_ms(work, 9)
-
-
-def _demo() -> AirframeFile:
-    return AirframeFile.model_validate_json((ROOT / "demo" / "turnstone.json").read_text(encoding="utf-8"))
-
-
-def core(rows: list[tuple[str, float]]) -> None:
-    file = _demo()
-    airframe, scheme = file.airframe, file.schemes[0]
-    evaluate(airframe, scheme)
-    plain = median_ms(lambda: evaluate(airframe, scheme, ledger=False, spread=False), 40)
-    rows.append(("one evaluation", plain))
-    rows.append(("with the ledger", median_ms(lambda: evaluate(airframe, scheme, spread=False), 25)))
-    rows.append(("with ledger and 64-sample spread", median_ms(lambda: evaluate(airframe, scheme), 25)))
+def core() -> list[Row]:
+    """The core by itself on one processor core, then all cores again."""
+    cores = os.sched_getaffinity(0)
+    bench_core.on_one_core()
+    times = bench_core.evaluation()
+    rows: list[Row] = [
+        ("one evaluation", times["one evaluation"], "ms", 15.0),
+        ("one evaluation with 64-sample spread", times["one evaluation with 64-sample spread"], "ms", 60.0),
+        ("with ledger and spread, as the bench asks", times["with ledger and spread, as the bench asks"], "ms", None),
+        ("10 000 scheme variants of one wing", bench_core.variants(), "s", 5.0),
+    ]
+    ours, elements = bench_core.section_against_elements()
+    rows += [
+        ("one section, all its properties", ours, "ms", None),
+        ("the same by finite elements", elements, "ms", None),
+        ("finite elements / ours", elements / ours, "times", 1000.0),
+        ("peak memory of both of the above", bench_core.peak_memory_mb(), "MB", 400.0),
+    ]
+    rows += [(f"one evaluation at {n} stations", bench_core.with_stations(n), "ms", None) for n in (31, 61, 121)]
+    rows += [(f"one evaluation with {n} pieces", bench_core.with_pieces(n), "ms", None) for n in (2, 8, 32)]
+    os.sched_setaffinity(0, cores)
+    return rows
 
 
 class _Visitor:
@@ -89,20 +73,21 @@ class _Visitor:
         return gzip.decompress(data) if answer.headers.get("Content-Encoding") == "gzip" else data
 
 
-def http(number: int, rows: list[tuple[str, float]]) -> None:
-    file = _demo()
+def http(number: int) -> list[Row]:
+    file = bench_core.demo()
     visitor = _Visitor(number)
     question = {"airframe": file.airframe.model_dump(mode="json"), "scheme": file.schemes[0].model_dump(mode="json")}
     body = json.dumps(question).encode()
     for _ in range(8):  # both workers have loaded everything
         visitor.ask("POST", "/api/evaluate", body)
-    rows.append(("HTTP answer", median_ms(lambda: visitor.ask("POST", "/api/evaluate", body), 40)))
-    rows.append(
-        ("HTTP answer of a moving station line", median_ms(lambda: visitor.ask("POST", "/api/slice", body), 40))
-    )
+    return [
+        ("HTTP answer", median_ms(lambda: visitor.ask("POST", "/api/evaluate", body), 40), "ms", 60.0),
+        ("HTTP answer of a moving station line", median_ms(lambda: visitor.ask("POST", "/api/slice", body), 40), "ms",
+         None),
+    ]  # fmt: skip
 
 
-def screen(address: str, rows: list[tuple[str, float]]) -> None:
+def screen(address: str) -> list[Row]:
     from playwright.sync_api import sync_playwright
 
     with sync_playwright() as player:
@@ -131,34 +116,71 @@ def screen(address: str, rows: list[tuple[str, float]]) -> None:
         for k in range(24):
             page.keyboard.press("ArrowLeft" if k % 2 else "ArrowRight")
             page.wait_for_timeout(700)
-        rows.append(("a key press to new numbers on screen", statistics.median(page.evaluate("window.times"))))
+        spent = statistics.median(page.evaluate("window.times"))
         browser.close()
+    return [("a key press to new numbers on screen", spent, "ms", 100.0)]
+
+
+def table(rows: list[Row]) -> str:
+    lines = ["| what | measured | aim | ratio to the aim |", "| --- | ---: | ---: | ---: |"]
+    for name, value, unit, aim in rows:
+        # more is better only where ours is set against something slower
+        ratio = "" if aim is None else f"{aim / value if unit == 'times' else value / aim:.2f}"
+        wanted = "" if aim is None else f"{'at least' if unit == 'times' else 'at most'} {aim:g} {unit}"
+        lines.append(f"| {name} | {value:.{0 if value >= 100 else 1}f} {unit} | {wanted} | {ratio} |")
+    return "\n".join(lines)
+
+
+def report(rows: list[Row], before: float, after: float) -> str:
+    by_name = {name: value for name, value, _, _ in rows}
+    plain = by_name["one evaluation"]
+    one_of_many = by_name["10 000 scheme variants of one wing"] / 10 / plain
+    growth = [
+        f"- {name}: {value / by_name[base]:.2f} times {base.removeprefix('one evaluation ')}"
+        for base, names in (
+            ("one evaluation at 31 stations", ("one evaluation at 61 stations", "one evaluation at 121 stations")),
+            ("one evaluation with 2 pieces", ("one evaluation with 8 pieces", "one evaluation with 32 pieces")),
+        )
+        for name, value in ((n, by_name[n]) for n in names)
+    ]
+    return "\n".join(
+        [
+            "# How fast it is",
+            "",
+            f"Written by `./fletcher bench` on {datetime.date.today().isoformat()}; medians. The core's figures are",
+            "on one processor core. They are of that machine at that hour: its own pace on a fixed piece of work was",
+            f"{before:.0f} ms before and {after:.0f} ms after. Ratios are what to compare between versions.",
+            "A ratio to the aim of 1 or less meets it.",
+            "",
+            table(rows),
+            "",
+            "How an evaluation grows:",
+            "",
+            *growth,
+            f"- with the spread: {by_name['one evaluation with 64-sample spread'] / plain:.2f} times one without",
+            f"- one of 10 000 variants: {one_of_many:.3f} of one evaluation",
+            "",
+        ]
+    )
 
 
 def main() -> int:
-    rows: list[tuple[str, float]] = []
-    before = pace_ms()
-    core(rows)
+    before = bench_core.pace_ms()
+    rows = core()
     number = free_port()
     with tempfile.TemporaryDirectory() as folder:
         log = Path(folder) / "server.log"
         process = serve.launch(number, os.environ["DATABASE_URL"], log)
         try:
             serve.wait_for(number, process, log)
-            http(number, rows)
-            screen(f"http://127.0.0.1:{number}", rows)
+            rows += http(number)
+            rows += screen(f"http://127.0.0.1:{number}")
         finally:
             process.terminate()
             process.wait(timeout=20)
-    print(f"{'what':<40} {'median':>9}  {'aim':>8}  ratio to the aim")
-    for name, value in rows:
-        aim = AIMS.get(name)
-        tail = f"{aim:6.0f} ms  {value / aim:.2f}" if aim else f"{'':>9}"
-        print(f"{name:<40} {value:6.1f} ms  {tail}")
-    print(f"the machine's own pace on fixed work: {before:.0f} ms before, {pace_ms():.0f} ms after")
-    plain = rows[0][1]
-    for name, value in rows[1:4]:
-        print(f"{name} / one evaluation: {value / plain:.1f}")
+    text = report(rows, before, bench_core.pace_ms())
+    (ROOT / "docs" / "benchmarks.md").write_text(text, encoding="utf-8")
+    print(text)
     return 0
 
 

@@ -164,9 +164,16 @@ def evaluate_case(case: dict[str, Any]) -> list[Row]:
     t = row(skins, "t_mm")
     patches = case.get("patches") or []
     holes = [{"E_MPa": 0.0, "G_MPa": 0.0, "rho_kgm3": 0.0, **p} for p in patches]
+    G = row(spars, "G_MPa")
+    for k, spar in enumerate(spars):
+        if spar.get("shape") == "web":
+            # shear on its way from face to face crosses the foam in both clearances too
+            high = float(members.height[k, 0])
+            gap = 2 * WEB_CLEARANCE
+            G[0, k] = (high + gap) / (high / G[0, k] + gap / foam["G_MPa"])
     materials = SectionMaterials(
         Foam(np.array([foam["E_MPa"]]), np.array([foam["G_MPa"]]), np.array([foam["rho_kgm3"] * 1e-6])),
-        row(spars, "E_MPa"), row(spars, "G_MPa"), row(spars, "rho_kgm3", 1e-6),
+        row(spars, "E_MPa"), G, row(spars, "rho_kgm3", 1e-6),
         np.ones((1, len(spars))), np.ones((1, len(spars))),
         row(skins, "E_MPa") * t, row(skins, "G_MPa") * t, row(skins, "rho_kgm3", 1e-6) * t, np.ones((1, len(skins))),
         row(holes, "E_MPa"), row(holes, "G_MPa"), row(holes, "rho_kgm3", 1e-6), np.ones((1, len(holes))),

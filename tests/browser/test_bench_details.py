@@ -85,7 +85,8 @@ def test_drawings_are_told_in_words_too(demo: Page) -> None:
     expect(page.get_by_label("thicken the skins")).to_be_checked()
     items = page.get_by_role("list", name="Reserve along the span").get_by_role("listitem")
     assert items.count() >= 1
-    expect(items.first).to_contain_text("times what is needed; first the top film wrinkles")
+    expect(items.first).to_contain_text("the top film wrinkles, in a gust")
+    expect(items.first).to_contain_text("sound ×")
 
 
 def test_glue_that_eats_the_foam_is_told_in_the_ledger(demo: Page) -> None:

@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 import pytest
 from fletcher_core.reference import GJ_PARTIAL, evaluate_case
-from hypothesis import HealthCheck, Phase, given, settings
+from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
 
 from .elements import by_elements, outline_of
@@ -99,8 +99,9 @@ def _set_side_by_side(case: dict[str, Any], twist: float | None = None) -> None:
     assert abs(rows["GJ_Nmm2"].error) <= limit, (rows["GJ_Nmm2"], case)
 
 
+@seed(1907)
 @settings(
-    max_examples=30, derandomize=True, deadline=None, database=None, phases=[Phase.generate],
+    max_examples=30, derandomize=False, deadline=None, database=None, phases=[Phase.generate],
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large],
 )  # fmt: skip
 @given(case=cases())

@@ -65,4 +65,4 @@ def drivers(names: list[str], z: Array, draws: Array) -> list[Driver]:
             break
         found.append(Driver(name=names[k], label=figure_label(names[k]), share=share, rises=bool(r[k] > 0)))
         left = left - r[k] * x[:, k]
-    return found
+    return sorted(found, key=lambda d: -d.share)

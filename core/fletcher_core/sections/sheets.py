@@ -54,8 +54,11 @@ def _offset_face(outline: Outline, face: float, offset: float, nose: bool, tail:
     return x + scale * (left_x + right_x), z + scale * (left_z + right_z)
 
 
-def _cumulative(x: Array, z: Array) -> Array:
-    """(8, S, N): running integrals of 1, x, z, xx, zz, xz along polylines (S, N), then x and z."""
+def _cumulative(x: Array, z: Array, t: float) -> Array:
+    """(8, S, N): running integrals of 1, x, z, xx, zz, xz along polylines (S, N), then x and z.
+
+    The products hold the sheet's own inertia through its thickness `t`, mm, too.
+    """
     run = np.empty((8, *x.shape))
     run[:6, :, 0] = 0.0
     dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
@@ -63,9 +66,10 @@ def _cumulative(x: Array, z: Array) -> Array:
     mx, mz = 0.5 * (x[:, :-1] + x[:, 1:]), 0.5 * (z[:, :-1] + z[:, 1:])
     terms = run[:6, :, 1:]
     terms[0], terms[1], terms[2] = ds, mx * ds, mz * ds
-    terms[3] = (mx * mx + dx * dx / 12) * ds
-    terms[4] = (mz * mz + dz * dz / 12) * ds
-    terms[5] = (mx * mz + dx * dz / 12) * ds
+    own = t * t / 12 / np.maximum(ds, 1e-12)  # times the squares of the normal's parts, -dz and dx
+    terms[3] = (mx * mx + dx * dx / 12) * ds + own * dz * dz
+    terms[4] = (mz * mz + dz * dz / 12) * ds + own * dx * dx
+    terms[5] = (mx * mz + dx * dz / 12) * ds - own * dx * dz
     np.cumsum(terms, axis=2, out=terms)
     run[6], run[7] = x, z
     return run
@@ -87,7 +91,7 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
         face = float(sheets.face[p])
         key = (face, 0.5 * float(sheets.t[p]), bool(sheets.nose_edge[p]), bool(sheets.tail_edge[p]))
         if key not in faces:
-            faces[key] = _cumulative(*_offset_face(outline, *key))
+            faces[key] = _cumulative(*_offset_face(outline, *key), float(sheets.t[p]))
         run = faces[key]
         share = sheets.share_from[p][:, None] + spread * (sheets.share_to[p] - sheets.share_from[p])[:, None]
         index = np.clip(np.searchsorted(XI, share, side="right") - 1, 0, len(XI) - 2)

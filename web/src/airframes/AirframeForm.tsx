@@ -71,6 +71,108 @@ function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: 
   );
 }
 
+type Joint = Panel["joint"];
+
+const JOINTS: { value: Joint["kind"]; label: string }[] = [
+  { value: "through", label: "sticks and skins run through" },
+  { value: "butt", label: "butted and glued" },
+  { value: "brace", label: "ply braces before and behind the spar" },
+  { value: "blade", label: "a blade through the joint" },
+  { value: "wire", label: "a bent wire across" },
+  { value: "joiner", label: "a joiner bar in the foam" },
+];
+
+interface DetailsProps {
+  airframe: Airframe;
+  catalogue: Catalogue;
+  grid: string;
+  setWing: (next: Partial<Airframe["wing"]>, key: string) => void;
+  setPanel: (k: number, next: Partial<Panel>, key: string) => void;
+}
+
+/** How a board is used, how the wing sits, and how its panels are joined. */
+function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps) {
+  const { wing } = airframe;
+  const board = catalogue.board.find((b) => b.id === wing.core.material);
+  return (
+    <fieldset className="mb-4 grid gap-3 border-t border-ink pt-2">
+      <legend className="float-left w-full text-[18px] font-semibold">How it is held and joined</legend>
+      {board && (
+        <div className={grid}>
+          {board.tags?.paper_faced === "yes" ? (
+            <ChoiceField
+              label="Its paper"
+              path="wing.core.peeled"
+              value={wing.core.peeled}
+              onChange={(peeled) => setWing({ core: { ...wing.core, peeled } }, "peeled")}
+              options={[
+                { value: "none", label: "left on" },
+                { value: "top", label: "peeled off the top" },
+                { value: "bottom", label: "peeled off the bottom" },
+                { value: "both", label: "peeled off both" },
+              ]}
+              hint={wing.core.peeled === "top" || wing.core.peeled === "bottom" ? "peeled on one side it warps" : undefined}
+            />
+          ) : (
+            <ChoiceField
+              label="Its flutes run"
+              path="wing.core.flutes"
+              value={wing.core.flutes}
+              onChange={(flutes) => setWing({ core: { ...wing.core, flutes } }, "flutes")}
+              options={[
+                { value: "along", label: "along the span" },
+                { value: "across", label: "along the chord: weak" },
+              ]}
+            />
+          )}
+        </div>
+      )}
+      <div className={grid}>
+        <ChoiceField
+          label="The wing is held by"
+          path="wing.seat.kind"
+          value={wing.seat.kind}
+          onChange={(kind) => setWing({ seat: { ...wing.seat, kind } }, "seat")}
+          options={[
+            { value: "glued", label: "glue, in the body" },
+            { value: "bands", label: "rubber bands over a seat" },
+            { value: "clamp", label: "clamps or bolts on the spar" },
+          ]}
+        />
+        {wing.seat.kind !== "glued" && (
+          <MeasureField label="Spar that the seat bears on" path="wing.seat.width_mm" kind="length" value={wing.seat.width_mm} onChange={(v) => setWing({ seat: { ...wing.seat, width_mm: v } }, "seat.width")} />
+        )}
+      </div>
+      {wing.panels.map((panel, k) => {
+        const { joint } = panel;
+        const set = (next: Partial<Joint>, key: string) => setPanel(k, { joint: { ...joint, ...next } }, `joint.${key}`);
+        const path = (name: string) => `wing.panels.${k}.joint.${name}`;
+        return (
+          <div key={k} className={grid}>
+            <ChoiceField label={k === 0 ? "Joint in the middle" : `Joint of panel ${k} and ${k + 1}`} path={path("kind")} value={joint.kind} onChange={(kind) => set({ kind }, "kind")} options={JOINTS} />
+            {joint.kind !== "through" && (
+              <>
+                <ChoiceField label="Glue of the joint" path={path("glue")} value={joint.glue} onChange={(glue) => set({ glue }, "glue")} options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))} />
+                <ChoiceField label="Tape over the joint" path={path("tape")} value={joint.tape ?? ""} onChange={(tape) => set({ tape: tape || null }, "tape")} options={[{ value: "", label: "none" }, ...catalogue.skin.filter((s) => s.id.includes("tape")).map((s) => ({ value: s.id, label: s.label }))]} />
+              </>
+            )}
+            {joint.kind !== "through" && joint.kind !== "butt" && (
+              <>
+                <ChoiceField label="Made of" path={path("material")} value={joint.material} onChange={(material) => set({ material }, "material")} options={catalogue.stock.map((s) => ({ value: s.id, label: s.label }))} />
+                <MeasureField label={joint.kind === "brace" || joint.kind === "blade" ? "Its thickness" : "Its diameter"} path={path("thickness_mm")} kind="length" value={joint.thickness_mm} onChange={(v) => set({ thickness_mm: v }, "thickness")} />
+                {(joint.kind === "brace" || joint.kind === "blade") && (
+                  <MeasureField label="Its height" path={path("height_mm")} kind="length" value={joint.height_mm} onChange={(v) => set({ height_mm: v }, "height")} />
+                )}
+                <MeasureField label="Reaches into each side" path={path("reach_mm")} kind="length" value={joint.reach_mm} onChange={(v) => set({ reach_mm: v }, "reach")} />
+              </>
+            )}
+          </div>
+        );
+      })}
+    </fieldset>
+  );
+}
+
 export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
   const units = useUnits();
   const { wing, flight } = airframe;
@@ -213,6 +315,9 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
           )}
         </div>
       </Part>
+      {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
+        <Details airframe={airframe} catalogue={catalogue} grid={grid} setWing={setWing} setPanel={setPanel} />
+      )}
       <Part number={5} title="The weight promise">
         <div className={grid}>
           <MeasureField label="It shall weigh, ready to fly" path="promise_g" kind="mass" value={airframe.promise_g} onChange={(v) => set({ promise_g: v }, "promise")} />

@@ -11,6 +11,18 @@ interface Props {
   onWhy: (figure: string) => void;
 }
 
+/** Where the pull-up is not the hardest thing that is asked, that is said beside the break. */
+function Hardest({ verdict }: { verdict: Verdict }) {
+  const hardest = verdict.cases.find((c) => c.hardest);
+  if (!hardest || hardest.id === "pull_up" || hardest.reserve > 1.6) return null;
+  return (
+    <p className={`text-[15px] leading-5 font-medium ${hardest.reserve < 1 ? "text-gives" : "text-kraft"}`} data-testid="hardest">
+      {hardest.reserve < 1 ? "Too weak" : "Hardest"}: {hardest.label} asks {trim(hardest.factor, 1)} g, reserve ×{trim(hardest.reserve, 2)}
+    </p>
+  );
+}
+
+
 function Answer({ name, figure, onWhy, children, bar, tone, wide }: { wide?: boolean; name: string; figure: string; onWhy: (f: string) => void; children: ReactNode; bar?: ReactNode; tone?: string }) {
   return (
     <section aria-label={name} className={`min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-t max-md:border-l-0 ${wide ? "max-md:col-span-2" : ""}`}>
@@ -57,6 +69,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
               {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
               {later ? `; holds to ${trim(holds.n.value, 1)} g, then ${holds.how}` : ""}.
             </p>
+            <Hardest verdict={verdict} />
             <p className="mt-0.5 text-[14px] leading-4.5 text-pencil">
               {breaks.seen_coming ? "You see it coming. " : "No warning. "}
               {breaks.seen}
@@ -75,7 +88,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           {length(verdict.tip_bend_mm.low, units)} to {length(verdict.tip_bend_mm.high, units)}
         </p>
       </Answer>
-      <Answer name="Tip twist" figure="twist" onWhy={onWhy}>
+      <Answer name="Tip twist" figure="twist" onWhy={onWhy} bar={<RangeBar figure={verdict.twist_deg} label={`Between ${trim(verdict.twist_deg.low, 1)} and ${trim(verdict.twist_deg.high, 1)} degrees`} />}>
         <p className="text-[22px] leading-8 font-semibold" data-testid="twist">
           {trim(verdict.twist_deg.value, 1)}°
         </p>
@@ -84,7 +97,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
         </p>
       </Answer>
-      <Answer wide name="Weight" figure="mass" onWhy={onWhy} tone={over ? "text-gives" : undefined}>
+      <Answer wide name="Weight" figure="mass" onWhy={onWhy} tone={over ? "text-gives" : undefined} bar={<RangeBar figure={m.wing_g} mark={m.wing_g.value + m.remains_g.value} label={`Wing between ${mass(m.wing_g.low, units)} and ${mass(m.wing_g.high, units)}; the promise leaves ${mass(m.wing_g.value + m.remains_g.value, units)}`} />}>
         <p className="text-[22px] leading-8 font-semibold" data-testid="added">
           {mass(m.pieces_g + m.glue_g, units)} added
         </p>

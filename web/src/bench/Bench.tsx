@@ -13,13 +13,18 @@ import { Faults } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { AddPiece, type Wish } from "./AddPiece";
 import { AnswerLine } from "./AnswerLine";
+import { AlongSpan } from "./AlongSpan";
+import { HereLine } from "./HereLine";
 import { Ledger } from "./Ledger";
+import { Loads } from "./Loads";
 import { PieceEditor } from "./PieceEditor";
 import { useAutosave } from "./useAutosave";
 import { useDocument } from "./useDocument";
 import { useVerdict } from "./useVerdict";
+import { RibbonNames, WeakSpots } from "./WeakSpots";
 import { type Why, WorkingSheet } from "./WorkingSheet";
 
+const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", airframe: "The airframe" } as const;
 const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again" } as const;
 
 function clamp(value: number, low: number, high: number): number {
@@ -191,6 +196,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                   if (done) settle();
                 }}
               />
+              <RibbonNames ribbon={verdict.ribbon} cases={verdict.cases} onWhy={setWhy} />
               <label className="mt-1 flex items-center gap-3 text-[15px]">
                 <span className="shrink-0">Station line</span>
                 <input
@@ -206,6 +212,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                 </button>
               </label>
               <div className="mt-2">{answer.slice && <SliceView slice={answer.slice} selected={selected} />}</div>
+              {answer.slice && <HereLine curves={verdict.curves} station={answer.slice.y_mm} onWhy={setWhy} />}
             </>
           ) : (
             !stale && <p className="p-6 text-lg">Working it out…</p>
@@ -213,19 +220,19 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
         </div>
 
         <Tabs.Root defaultValue="pieces" className="min-w-0">
-          <div className="flex items-end gap-2 border-b border-ink">
+          <div className="overflow-x-auto border-b border-ink">
             <Tabs.List className="flex gap-4" aria-label="What to work on">
-              {(["pieces", "airframe"] as const).map((tab) => (
-                <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[17px] text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
-                  {tab === "pieces" ? "Ledger" : "The airframe"}
+              {(["pieces", "weak", "loads", "span", "airframe"] as const).map((tab) => (
+                <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[17px] whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
+                  {TABS[tab]}
                 </Tabs.Trigger>
               ))}
             </Tabs.List>
-            <div className="ml-auto pb-1">
-              <AddPiece onAdd={(kind) => void add(kind)} main={scheme.pieces.length === 0} />
-            </div>
           </div>
           <Tabs.Content value="pieces" className="pt-2">
+            <div className="mb-1 flex justify-end">
+              <AddPiece onAdd={(kind) => void add(kind)} main={scheme.pieces.length === 0} />
+            </div>
             {scheme.pieces.length === 0 && verdict && (
               <div className="mb-3 border-l-4 border-kraft pl-3">
                 <p className="text-[17px] font-medium">Nothing is in this wing yet.</p>
@@ -234,7 +241,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                 </p>
               </div>
             )}
-            {verdict && <Ledger verdict={verdict} pieces={scheme.pieces} selected={selected} onSelect={setSelected} onSwitch={(pieceId, on) => changePiece(pieceId, (p) => ({ ...p, on }))} />}
+            {verdict && <Ledger verdict={verdict} pieces={scheme.pieces} selected={selected} onSelect={setSelected} onSwitch={(pieceId, on) => changePiece(pieceId, (p) => ({ ...p, on }))} onWhy={setWhy} />}
             {piece && catalogue && (
               <div className="mt-3">
                 <PieceEditor
@@ -253,6 +260,23 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
               </div>
             )}
             {verdict && <p className="mt-4 text-[14px] leading-4.5 text-pencil">{[...verdict.cautions, verdict.scope].join(" ")}</p>}
+          </Tabs.Content>
+          <Tabs.Content value="weak" className="pt-3">
+            {verdict && <WeakSpots verdict={verdict} onWhy={setWhy} />}
+          </Tabs.Content>
+          <Tabs.Content value="loads" className="pt-3">
+            {verdict && catalogue && (
+              <Loads
+                verdict={verdict}
+                airframe={file.airframe}
+                catalogue={catalogue}
+                onWhy={setWhy}
+                onFlight={(next, key) => change((f) => ({ ...f, airframe: { ...f.airframe, flight: next(f.airframe.flight) } }), `flight.${key}`)}
+              />
+            )}
+          </Tabs.Content>
+          <Tabs.Content value="span" className="pt-3">
+            {verdict && <AlongSpan verdict={verdict} airframe={file.airframe} scheme={scheme} schemes={file.schemes} station={shownStation} onWhy={setWhy} />}
           </Tabs.Content>
           <Tabs.Content value="airframe" className="pt-3">
             {catalogue && <AirframeForm narrow airframe={file.airframe} catalogue={catalogue} onChange={(next, key) => change((f) => ({ ...f, airframe: next(f.airframe) }), `airframe.${key}`)} />}

@@ -3,6 +3,7 @@ import { Switch } from "radix-ui";
 import type { LedgerLine, Piece, Verdict } from "../api/types";
 import { mass, percent, signed } from "../lib/show";
 import { useUnits } from "../session";
+import type { Why } from "./WorkingSheet";
 
 interface Props {
   verdict: Verdict;
@@ -10,6 +11,7 @@ interface Props {
   selected: string | null;
   onSelect: (id: string | null) => void;
   onSwitch: (id: string, on: boolean) => void;
+  onWhy: (why: Why) => void;
 }
 
 function Buys({ line }: { line: LedgerLine }) {
@@ -28,7 +30,7 @@ function Buys({ line }: { line: LedgerLine }) {
 }
 
 /** One line a piece: what it is, grams, and what would be lost without it. */
-export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props) {
+export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }: Props) {
   const units = useUnits();
   const { mass: m } = verdict;
   const head = "px-1.5 pb-1 text-right align-bottom font-normal leading-4";
@@ -86,6 +88,9 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch }: Props)
                       {line.where}
                       {line.on ? "" : "; switched off: what it would buy"}
                     </span>
+                  </button>
+                  <button className="ml-auto min-h-6 shrink-0 text-[15px] underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: what ${line.label} buys`} onClick={() => onWhy({ figure: `piece:${id}` })}>
+                    why
                   </button>
                 </div>
                 {line.warnings.map((w) => (

@@ -23,6 +23,8 @@ interface Props {
 const INK = "#1b2430";
 /** The wing's own height on the board at most, in pixels. */
 const TALLEST = 300;
+/** Sticks and tapes, whose ends a finger must be able to hit. */
+const THIN = new Set(["rod", "tube", "strip", "sandwich", "web", "box", "cord", "tape"]);
 const STATE_WORD = { sound: "sound", close: "close", "gives way": "gives way" } as const;
 
 /** The half wing from above, to scale, with what lies in it; under it the ribbon of reserves. */
@@ -126,7 +128,7 @@ export function PlanSheet(props: Props) {
         {plan.pieces.map((p) => (
           <g key={p.piece_id} data-piece={p.piece_id} opacity={p.on ? 1 : 0.45} onPointerDown={() => onSelect?.(p.piece_id)} className="cursor-pointer">
             {/* a wider ghost so that thin rods can be hit by a finger */}
-            {p.kind !== "skin" && <polygon points={polygon(p.polygon)} fill="transparent" stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />}
+            {THIN.has(p.kind) && <polygon points={polygon(p.polygon)} fill="transparent" stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />}
             <polygon
               points={polygon(p.polygon)}
               fill={p.on ? hatch(id, p.family) : "none"}
@@ -217,15 +219,6 @@ export function PlanSheet(props: Props) {
           </>
         )}
       </svg>
-      {ribbon && (
-        <ul className="sr-only" aria-label="Reserve along the span">
-          {ribbon.map((r) => (
-            <li key={`${r.y_from_mm}-${r.y_to_mm}`}>
-              {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)} out: {STATE_WORD[r.state]}, {trim(r.reserve, 2)} times what is needed; first {r.how}
-            </li>
-          ))}
-        </ul>
-      )}
     </div>
   );
 }

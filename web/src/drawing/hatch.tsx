@@ -1,6 +1,6 @@
 /** A hatch for each kind of material, so that none is told by colour alone. `u` is the size of one screen pixel in mm. */
 
-export type Family = "carbon" | "glass" | "wood" | "metal" | "plastic" | "film" | "tape" | "paper";
+export type Family = "carbon" | "glass" | "wood" | "metal" | "plastic" | "film" | "tape" | "paper" | "cord" | "foam" | "void";
 
 const INK = "#1b2430";
 
@@ -19,6 +19,9 @@ const LINES: Record<Family, Lines> = {
   plastic: { size: 6, fill: "#ffffff", path: "M0 3h6", width: 1 },
   film: { size: 9, fill: "rgba(31,95,133,0.10)", path: "M0 9L9 0", width: 0.6 },
   tape: { size: 8, fill: "rgba(138,77,22,0.14)", path: "M0 0v8M4 0v8", width: 0.7 },
+  cord: { size: 4, fill: "#8a4d16", path: "M0 4L4 0", width: 1.2 },
+  foam: { size: 9, fill: "#f3e3cf", path: "M2 2a1.500 1.500 0 1 0 .01 0M6.500 6.500a1.500 1.500 0 1 0 .01 0", width: 0.6 },
+  void: { size: 10, fill: "#f1f2ed", path: "M0 0L10 10M10 0L0 10", width: 0.5 },
   paper: { size: 8, fill: "rgba(91,100,112,0.10)", path: "M2 2h.01M6 6h.01", width: 1.2 },
 };
 

@@ -1,0 +1,257 @@
+"""Well-known facts of the workshop, and whether the model gives them, with its numbers.
+
+    python -m fletcher_core.validation        prints docs/validation.md
+
+Every number is computed here and now; a fact that no longer holds is told as such, and a test fails.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from .answer.verdict import Verdict
+from .catalogue import catalogue
+from .evaluate import evaluate
+from .model import Airframe, Core, FlatPlate, Flight, NacaAerofoil, Panel, Rod, Scheme, Skin, TapeStrip, Tube, Web, Wing
+from .sections import rectangle_constant
+
+
+@dataclass(frozen=True)
+class Fact:
+    """What builders say, what the model gives, and whether that agrees."""
+
+    said: str
+    case: str
+    numbers: list[tuple[str, str]]
+    agrees: bool
+    why: str
+
+
+def _wing(
+    chord: float, half_span: float, *, plate: float | None = None, foam: str = "epp30", promise: float = 900.0
+) -> Airframe:
+    aerofoil = FlatPlate(thickness_mm=plate) if plate else NacaAerofoil(code="2412")
+    return Airframe(
+        name="Validation", promise_g=promise, rest_g=0.6 * promise,
+        flight=Flight(use="sport", load_factor=4.0, speed_m_s=20.0),
+        wing=Wing(
+            panels=[Panel(span_mm=half_span, root_chord_mm=chord, tip_chord_mm=chord)],
+            aerofoil=aerofoil, core=Core(material=foam),
+        ),
+    )  # fmt: skip
+
+
+def _answer(airframe: Airframe, *pieces: Any) -> Verdict:
+    scheme = Scheme(id="v", name="Validation", pieces=list(pieces))
+    return evaluate(airframe, scheme, slice_at_mm=0.0, ledger=False, spread=False)
+
+
+def _pair(diameter: float, glue: str, reach: float = 600.0, inset: float = 0.5) -> list[Rod]:
+    """Rods one over the other."""
+    levels: tuple[Literal["top", "bottom"], ...] = ("top", "bottom")
+    return [Rod(id=v, level=v, diameter_mm=diameter, inset_mm=inset, glue=glue, y_to_mm=reach) for v in levels]
+
+
+def _times(value: float) -> str:
+    return f"{value:.2f} times" if value < 10 else f"{value:.0f} times"
+
+
+def _three(*stiffness: float) -> str:
+    return ", ".join(f"{v * 1e-6:.3f}" for v in stiffness) + " N m²"
+
+
+def rods_apart() -> Fact:
+    wing = _wing(200.0, 600.0)
+    single_rod = Rod(id="m", diameter_mm=2.83, glue="epoxy_30", y_to_mm=600.0)
+    apart, single = _answer(wing, *_pair(2.0, "epoxy_30")), _answer(wing, single_rod)
+    ratio = apart.section.EI_Nmm2 / single.section.EI_Nmm2
+    return Fact(
+        "Rods top and bottom are far stiffer than one in the middle.",
+        "200 mm NACA 2412 of EPP 30, half span 600 mm: two 2 mm carbon rods, or one of the same weight (2.8 mm)",
+        [
+            ("EI, pair over single", _times(ratio)),
+            (
+                "tip bend at 4 g, pair and single",
+                f"{apart.tip_bend_mm.value:.0f} and {single.tip_bend_mm.value:.0f} mm",
+            ),
+            ("breaks at, pair and single", f"{apart.breaks.n.value:.1f} and {single.breaks.n.value:.1f} g"),
+            ("grams, pair and single", f"{apart.mass.pieces_g:.1f} and {single.mass.pieces_g:.1f} g"),
+        ],
+        ratio > 20 and apart.tip_bend_mm.value < 0.5 * single.tip_bend_mm.value,
+        "The arm counts squared. The bend gains less than EI does: foam shears between the rods.",
+    )
+
+
+def rod_in_tube() -> Fact:
+    wing = _wing(200.0, 600.0)
+    hollow = Tube(id="t", material="carbon_roll_wrapped", outer_mm=8.0, inner_mm=6.0, y_to_mm=600.0)
+    filled = hollow.model_copy(update={"sleeve_material": "hardwood_dowel", "sleeve_to_mm": 600.0})
+    one, two = _answer(wing, hollow), _answer(wing, filled)
+    stiffer = two.section.EI_Nmm2 / one.section.EI_Nmm2 - 1
+    heavier = two.mass.pieces_g / one.mass.pieces_g - 1
+    return Fact(
+        "A rod glued into a tube adds a lot of stiffness. (It does not.)",
+        "8/6 mm roll-wrapped carbon tube, hollow or with a 6 mm hardwood dowel glued in all along",
+        [("EI more by", f"{100 * stiffer:.0f} %"), ("weight of the spar more by", f"{100 * heavier:.0f} %")],
+        stiffer < 0.15 and heavier > 0.3,
+        "It lies near the middle. What it stops is crushing and splitting: with it, the model finds no crush at a "
+        "clamp.",
+    )
+
+
+def taped_foam() -> Fact:
+    wing = _wing(50.0, 400.0, plate=15.0, foam="xps33", promise=120.0)
+    tape = TapeStrip(id="t", material="filament_tape_uni", surface="both", width_mm=50.0, chord_from=0.5, chord_to=0.5,
+                     y_to_mm=400.0)  # fmt: skip
+    bare, taped = _answer(wing), _answer(wing, tape)
+    clear = _answer(wing, tape.model_copy(update={"material": "packing_tape"}))
+    ratio = bare.tip_bend_mm.value / taped.tip_bend_mm.value
+    clear_ratio = bare.tip_bend_mm.value / clear.tip_bend_mm.value
+    snaps = next(m.n for m in bare.modes if m.mode == "core_tension")
+    return Fact(
+        "Tape on both sides of a foam beam makes it stiffer, and it bends instead of snapping.",
+        "strip of extruded foam 50 × 15 mm: bare, with thread tape on both faces, with clear tape on both faces",
+        [
+            ("stiffer, thread tape and clear tape", f"{_times(ratio)} and {_times(clear_ratio)}"),
+            ("bare: first sign", f"{bare.breaks.n.value:.1f} g, {bare.breaks.how}"),
+            ("bare: cracks through, without a warning", f"{snaps:.1f} g"),
+            ("thread tape: first sign", f"{taped.breaks.n.value:.1f} g, {taped.breaks.how}"),
+            ("thread tape: end", f"{taped.holds.n.value:.1f} g, {taped.holds.how}"),
+        ],
+        ratio > 3 and taped.holds.n.value > 1.5 * snaps and taped.breaks.mode == "skin_wrinkling"
+        and taped.holds.mode != "core_tension",
+        "A little after its pressed face creases, bare foam cracks through at once. Taped, the pressed face wrinkles "
+        "first and one sees it, and the pulled face has not cracked yet where the pressed one gives up.",
+    )  # fmt: skip
+
+
+def filmed_aileron() -> Fact:
+    chord, t = 35.0, 6.0
+    strip = _wing(chord, 300.0, plate=t, foam="xps_sheet", promise=100.0)
+    film = Skin(id="f", material="laminate_75um", layers=3, y_to_mm=300.0)
+    filmed, bare = _answer(strip, film), _answer(strip)
+    balsa = catalogue().stock["balsa_light"]
+    GJ = balsa.G.typical * rectangle_constant(chord, t)
+    EI = balsa.E.typical * chord * t**3 / 12
+    grams = balsa.density.typical * 1e-3 * chord * t
+    return Fact(
+        "Three layers of film on a slender foam aileron do what balsa does; bare foam warps and twists.",
+        "35 × 6 mm: thin foam sheet bare, the same with three layers of 75 µm film all round, light balsa",
+        [
+            ("GJ: bare, filmed, balsa", _three(bare.section.GJ_Nmm2, filmed.section.GJ_Nmm2, GJ)),
+            ("EI: bare, filmed, balsa", _three(bare.section.EI_Nmm2, filmed.section.EI_Nmm2, EI)),
+            ("grams per metre", f"{bare.section.mass_g_per_m:.0f}, {filmed.section.mass_g_per_m:.0f}, {grams:.0f} g"),
+        ],
+        filmed.section.GJ_Nmm2 > 10 * bare.section.GJ_Nmm2 and 0.25 < filmed.section.GJ_Nmm2 / GJ < 4,
+        "Film closes the section, so it twists like a tube; in bending balsa keeps an edge.",
+    )  # fmt: skip
+
+
+def web_between_caps() -> Fact:
+    wing = _wing(200.0, 600.0)
+    caps = _pair(2.0, "epoxy_30")
+    web = Web(
+        id="w", material="balsa_light", thickness_mm=2.0, grain="upright", chord_from=0.31, chord_to=0.31, y_to_mm=600.0
+    )
+    without, with_it = _answer(wing, *caps), _answer(wing, *caps, web)
+    stiffer = with_it.section.EI_Nmm2 / without.section.EI_Nmm2 - 1
+    return Fact(
+        "A full-depth web with upright grain only keeps the caps apart, and yet the wing is much better for it.",
+        "the two 2 mm rods of above, with a 2 mm upright balsa web and without",
+        [
+            ("EI more by", f"{100 * stiffer:.1f} %"),
+            ("tip bend, without and with", f"{without.tip_bend_mm.value:.1f} and {with_it.tip_bend_mm.value:.1f} mm"),
+            (
+                "of which shear of the foam",
+                f"{without.tip_bend_by_shear_mm:.1f} and {with_it.tip_bend_by_shear_mm:.1f} mm",
+            ),
+            ("breaks at", f"{without.breaks.n.value:.1f} g ({without.breaks.how})"),
+            ("breaks at with the web", f"{with_it.breaks.n.value:.1f} g ({with_it.breaks.how})"),
+        ],
+        stiffer < 0.05 and with_it.tip_bend_by_shear_mm < 0.4 * without.tip_bend_by_shear_mm,
+        "It adds hardly any EI; it takes the shear that the foam alone is too soft for.",
+    )  # fmt: skip
+
+
+def soft_glue() -> Fact:
+    wing = _wing(200.0, 600.0)
+
+    def pair(glue: str, reach: float) -> Verdict:
+        return _answer(wing, *_pair(4.0, glue, reach, 0.0))
+
+    hard, soft = pair("epoxy_30", 600.0), pair("silicone", 600.0)
+    hard_short, soft_short = pair("epoxy_30", 200.0), pair("silicone", 200.0)
+    long_loss = 1 - soft.section.EI_Nmm2 / hard.section.EI_Nmm2
+    short_loss = 1 - soft_short.section.EI_Nmm2 / hard_short.section.EI_Nmm2
+    return Fact(
+        "Caps on glue that is too soft do not work together.",
+        "4 mm carbon rods top and bottom on epoxy or on silicone, over 600 mm and over 200 mm",
+        [
+            ("EI lost to silicone over 600 mm", f"{100 * long_loss:.0f} %"),
+            ("EI lost to silicone over 200 mm", f"{100 * short_loss:.0f} %"),
+        ],
+        short_loss > 0.3 and short_loss > long_loss > 0.02,
+        "Slip costs most where the stick is short and thick: the bond is too short to hand the force over.",
+    )
+
+
+def film_against_spar() -> Fact:
+    wing = _wing(200.0, 600.0)
+    tube = Tube(id="t", material="carbon_roll_wrapped", outer_mm=8.0, inner_mm=6.0, y_to_mm=600.0)
+    film = Skin(id="f", material="laminate_38um", y_to_mm=600.0)
+    rods = _pair(2.0, "polyurethane_foaming")
+    answers = [_answer(wing), _answer(wing, *rods), _answer(wing, tube), _answer(wing, film)]
+    bare, spar, fat, filmed = answers
+    return Fact(
+        "Film makes a wing stiff in twist; a spar alone does little for that.",
+        "200 mm NACA 2412 of EPP 30: bare, with two 2 mm carbon rods, with an 8/6 mm carbon tube, with one layer of "
+        "38 µm film",
+        [
+            ("GJ: bare, rods, tube, film", ", ".join(f"{v.section.GJ_Nmm2 * 1e-6:.1f}" for v in answers) + " N m²"),
+            ("EI: bare, rods, tube, film", ", ".join(f"{v.section.EI_Nmm2 * 1e-6:.1f}" for v in answers) + " N m²"),
+            ("grams of rods, tube, film", ", ".join(f"{v.mass.pieces_g:.0f}" for v in (spar, fat, filmed)) + " g"),
+        ],
+        filmed.section.GJ_Nmm2 > 3 * bare.section.GJ_Nmm2 and spar.section.GJ_Nmm2 < 1.2 * bare.section.GJ_Nmm2
+        and filmed.section.GJ_Nmm2 > fat.section.GJ_Nmm2,
+        "The closed skin works around the whole area, sticks only with their own small sections. A fat roll-wrapped "
+        "tube does something for twist too, for more grams than the film.",
+    )  # fmt: skip
+
+
+FACTS: tuple[Callable[[], Fact], ...] = (
+    rods_apart, rod_in_tube, taped_foam, filmed_aileron, web_between_caps, soft_glue, film_against_spar,
+)  # fmt: skip
+
+
+def report(facts: list[Fact]) -> str:
+    """docs/validation.md."""
+    lines = [
+        "# What workshops know, and what the model says",
+        "",
+        "Well-known facts of building with foam, each computed by the same code as every answer, from typical figures",
+        "(`python -m fletcher_core.validation` writes this page; a test fails when a number or a verdict changes).",
+        "How the methods compare with finite elements and closed forms is in `tests/core`.",
+        "",
+        "| said | the model agrees |",
+        "| --- | --- |",
+        *(f"| {f.said} | {'yes' if f.agrees else 'NO'} |" for f in facts),
+    ]
+    for fact in facts:
+        lines += [
+            "",
+            f"## {fact.said}",
+            "",
+            f"{fact.case[0].upper()}{fact.case[1:]}.",
+            "",
+            "| what | figure |",
+            "| --- | --- |",
+        ]
+        lines += [f"| {name} | {value} |" for name, value in fact.numbers]
+        lines += ["", fact.why]
+    return "\n".join(lines) + "\n"
+
+
+if __name__ == "__main__":
+    print(report([fact() for fact in FACTS]), end="")

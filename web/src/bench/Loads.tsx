@@ -1,0 +1,124 @@
+import type { Airframe, Catalogue, Verdict } from "../api/types";
+import { RangeBar } from "../drawing/RangeBar";
+import { length, rough, trim } from "../lib/show";
+import { useUnits } from "../session";
+import { MeasureField } from "../ui/fields";
+import { ReserveBar } from "./WeakSpots";
+import type { Why } from "./WorkingSheet";
+
+interface Props {
+  verdict: Verdict;
+  airframe: Airframe;
+  catalogue: Catalogue;
+  onWhy: (why: Why) => void;
+  onFlight: (next: (flight: Airframe["flight"]) => Airframe["flight"], key: string) => void;
+}
+
+type Asked = "push_factor" | "gust_m_s" | "landing_g" | "throw_g" | "line_g";
+
+const ASKED: { field: Asked; label: string; kind: "number" | "speed" }[] = [
+  { field: "gust_m_s", label: "Sharp gust", kind: "speed" },
+  { field: "push_factor", label: "Hardest push, in g", kind: "number" },
+  { field: "landing_g", label: "Belly landing, in g", kind: "number" },
+  { field: "throw_g", label: "Hand throw, in g", kind: "number" },
+  { field: "line_g", label: "Launch line, times its weight", kind: "number" },
+];
+
+function WhyButton({ name, why, onWhy }: { name: string; why: Why; onWhy: (why: Why) => void }) {
+  return (
+    <button className="min-h-8 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy(why)}>
+      why
+    </button>
+  );
+}
+
+/** What flight, launch and landing ask of the wing, where it stands in each, and how it shakes. */
+export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) {
+  const units = useUnits();
+  const { flight } = airframe;
+  const preset = catalogue.presets.find((p) => p.use === flight.use);
+  return (
+    <div className="grid gap-4">
+      <section aria-label="What is asked of it">
+        <h2 className="text-[17px] font-semibold">What is asked of it</h2>
+        <ul data-testid="cases">
+          {verdict.cases.map((c) => (
+            <li key={c.id} className={`grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5 ${c.hardest ? "bg-kraft-pale/50" : ""}`}>
+              <p className="leading-5">
+                <span className="font-medium">
+                  {c.label[0]!.toUpperCase() + c.label.slice(1)}, {trim(c.factor, 1)} g
+                </span>
+                {c.hardest && <span className="font-medium text-kraft">, the hardest</span>}
+                <span className="block text-[14px] leading-4.5 text-pencil">{c.reason}</span>
+                {c.reserve < 50 && (
+                  <span className="block text-[14px] leading-4.5">
+                    First {c.how}, {c.y_mm < 1 ? "at the root" : `${length(c.y_mm, units)} out`}.
+                  </span>
+                )}
+              </p>
+              <p className="flex items-start gap-3">
+                <span className="flex items-center gap-2 pt-1">
+                  <ReserveBar reserve={c.reserve} />
+                  <span className={`w-14 text-right font-medium ${c.reserve < 1 ? "text-gives" : ""}`}>×{c.reserve < 50 ? trim(c.reserve, 1) : "50+"}</span>
+                </span>
+                <WhyButton name={c.label} why={{ figure: `case:${c.id}` }} onWhy={onWhy} />
+              </p>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-1 text-[14px] text-pencil">× is the reserve: what it stands over what is asked times the safety factor of {trim(flight.safety_factor, 2)}.</p>
+      </section>
+      <section aria-label="Change what is asked">
+        <h2 className="text-[17px] font-semibold">Change what is asked</h2>
+        <p className="mb-2 text-[15px] text-pencil">
+          Set by “{preset?.label}”. {preset?.reason} An emptied field goes back to that.
+        </p>
+        <div className="grid grid-cols-2 gap-3">
+          {ASKED.map(({ field, label, kind }) => (
+            <MeasureField
+              key={field}
+              label={label}
+              path={`flight.${field}`}
+              kind={kind}
+              value={flight[field] ?? preset?.[field] ?? null}
+              onChange={(v) => onFlight((f) => ({ ...f, [field]: v }), field)}
+              onEmpty={() => onFlight((f) => ({ ...f, [field]: null }), field)}
+              hint={flight[field] === null ? "as this way of flying asks" : "your own figure"}
+            />
+          ))}
+          <MeasureField label="Greatest lift coefficient" path="flight.cl_max" kind="number" value={flight.cl_max} onChange={(v) => onFlight((f) => ({ ...f, cl_max: v }), "cl_max")} hint="1.0 to 1.3 for plain wings; it limits the pull" />
+        </div>
+      </section>
+      <section aria-label="How it shakes">
+        <h2 className="text-[17px] font-semibold">How it shakes, and quick checks</h2>
+        <ul data-testid="screens">
+          {(["bending_hz", "twist_hz"] as const).map((key) => (
+            <li key={key} className="grid grid-cols-[minmax(0,1fr)_9rem_auto] items-center gap-x-3 border-b border-rule py-1">
+              <span>
+                <b className="font-medium">{rough(verdict[key].value)} Hz</b> {key === "bending_hz" ? "first shake up and down" : "first shake in twist"}
+                <span className="block text-[14px] text-pencil">
+                  {rough(verdict[key].low)} to {rough(verdict[key].high)} Hz, root held still
+                </span>
+              </span>
+              <RangeBar figure={verdict[key]} label={`Between ${rough(verdict[key].low)} and ${rough(verdict[key].high)} Hz`} />
+              <WhyButton name={key === "bending_hz" ? "first shake up and down" : "first shake in twist"} why={{ figure: key }} onWhy={onWhy} />
+            </li>
+          ))}
+          {verdict.screens.map((s) => (
+            <li key={s.id} className="grid grid-cols-[minmax(0,1fr)_9rem_auto] items-center gap-x-3 border-b border-rule py-1">
+              <span>
+                <b className={`font-medium ${s.state === "gives way" ? "text-gives" : s.state === "close" ? "text-kraft" : ""}`}>
+                  {s.label}: {s.speed ? `${rough(s.speed.value)} m/s` : "none found"}
+                </b>
+                {s.ratio && `, ${trim(s.ratio, 1)} times top speed`}
+                <span className="block text-[14px] leading-4.5 text-pencil">{s.says}</span>
+              </span>
+              {s.speed ? <RangeBar figure={s.speed} mark={flight.speed_m_s} label={`Between ${rough(s.speed.low)} and ${rough(s.speed.high)} m/s; top speed ${rough(flight.speed_m_s)}`} /> : <span />}
+              <WhyButton name={s.label} why={{ figure: s.id }} onWhy={onWhy} />
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,103 @@
+import { useState } from "react";
+
+import type { ModeLine, RibbonPiece, Verdict } from "../api/types";
+import { length, trim } from "../lib/show";
+import { useUnits } from "../session";
+import type { Why } from "./WorkingSheet";
+
+const FEW = 8;
+
+const STATE = (reserve: number) => (reserve < 1 ? "gives way" : reserve < 1.25 ? "close" : "sound");
+
+/** How far the reserve reaches past what is needed; the mark is what is needed. */
+export function ReserveBar({ reserve }: { reserve: number }) {
+  const width = 96;
+  const at = (r: number) => Math.min(r / 3, 1) * width;
+  const state = STATE(reserve);
+  return (
+    <svg width={width + 2} height={14} aria-hidden="true" className="shrink-0">
+      <rect x={0.5} y={3} width={at(reserve)} height={8} fill={state === "gives way" ? "#a8201a" : state === "close" ? "#f3e3cf" : "#d5e4ec"} stroke={state === "gives way" ? "#a8201a" : state === "close" ? "#8a4d16" : "#1f5f85"} />
+      <line x1={at(1)} x2={at(1)} y1={0} y2={14} stroke="#a8201a" strokeWidth={1.5} strokeDasharray="2 1.5" />
+    </svg>
+  );
+}
+
+function Line({ mode, onWhy }: { mode: ModeLine; onWhy: (why: Why) => void }) {
+  const units = useUnits();
+  const state = STATE(mode.reserve);
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5">
+      <p className="leading-5">
+        <span className="font-medium">{mode.how[0]!.toUpperCase() + mode.how.slice(1)}</span>, {mode.y_mm < 1 ? "at the root" : `${length(mode.y_mm, units)} out`}
+        <span className="block text-[14px] text-pencil">{mode.seen_coming ? "You see it coming." : "No warning."}</span>
+      </p>
+      <p className="flex items-center gap-3">
+        <ReserveBar reserve={mode.reserve} />
+        <span className={`w-16 text-right font-medium ${state === "gives way" ? "text-gives" : ""}`}>{trim(mode.n, mode.n < 10 ? 1 : 0)} g</span>
+        <button className="min-h-8 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${mode.how}`} onClick={() => onWhy({ figure: mode.figure })}>
+          why
+        </button>
+      </p>
+    </li>
+  );
+}
+
+/** Every way it can give way in a hard pull, the worst first. */
+export function WeakSpots({ verdict, onWhy }: { verdict: Verdict; onWhy: (why: Why) => void }) {
+  const [all, setAll] = useState(false);
+  const shown = all ? verdict.modes : verdict.modes.slice(0, FEW);
+  return (
+    <section aria-label="Every way it can give way">
+      <p className="mb-1 text-[15px] text-pencil">
+        In a hard pull, the worst first. The red mark is the {trim(verdict.ultimate_n, 1)} g that are needed: {trim(verdict.limit_n, 1)} g times the safety factor.
+      </p>
+      <ul data-testid="modes">
+        {shown.map((mode) => (
+          <Line key={mode.figure} mode={mode} onWhy={onWhy} />
+        ))}
+      </ul>
+      {verdict.modes.length > FEW && (
+        <button className="btn btn-quiet px-0" onClick={() => setAll(!all)}>
+          {all ? "Only the worst" : `Show all ${verdict.modes.length}`}
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** What the ribbon's stretches say, in words: which mode, in which case, with its working. */
+export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; cases: Verdict["cases"]; onWhy: (why: Why) => void }) {
+  const units = useUnits();
+  // stretches of the same mode and case follow one another in bits: one line each is enough
+  const lines: RibbonPiece[] = [];
+  for (const piece of ribbon) {
+    const last = lines.at(-1);
+    if (last && last.figure === piece.figure && last.case === piece.case && last.state === piece.state) {
+      lines[lines.length - 1] = { ...(piece.reserve < last.reserve ? piece : last), y_from_mm: last.y_from_mm, y_to_mm: piece.y_to_mm };
+    } else lines.push(piece);
+  }
+  const worst = [...lines].sort((a, b) => a.reserve - b.reserve).slice(0, 4);
+  const kept = lines.filter((l) => worst.includes(l));
+  const label = (id: string) => cases.find((c) => c.id === id)?.label ?? id;
+  return (
+    <ul aria-label="Reserve along the span" className="text-[15px]" data-testid="ribbon-names">
+      {kept.map((r) => (
+        <li key={`${r.y_from_mm}-${r.figure}-${r.case}`} className="grid grid-cols-[8.5rem_5.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule leading-6 max-sm:grid-cols-[6.5rem_4.5rem_minmax(0,1fr)_auto]">
+          <span className="text-pencil">
+            {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)}
+          </span>
+          <span className={r.state === "gives way" ? "font-semibold text-gives" : r.state === "close" ? "font-semibold text-kraft" : "text-pencil"}>
+            {r.state} ×{trim(r.reserve, r.reserve < 10 ? 2 : 0)}
+          </span>
+          <span>
+            {r.how}
+            {r.case === "pull_up" ? "" : `, in ${label(r.case)}`}
+          </span>
+          <button className="min-h-6 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why ${r.state} from ${length(r.y_from_mm, units)}: ${r.how}`} onClick={() => onWhy({ figure: r.figure, station: 0.5 * (r.y_from_mm + r.y_to_mm) })}>
+            why
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
