@@ -44,6 +44,13 @@ def take(page: Page) -> None:
     page.get_by_role("button", name="Why: Breaks").click()
     _shoot(page, "working")
     _bench(page, "Turnstone")
+    for tab, name in (("Weak spots", "weak-spots"), ("Loads", "loads"), ("Along the span", "along-the-span")):
+        page.get_by_role("tab", name=tab).click()
+        if name == "along-the-span":
+            page.get_by_label("beside").select_option(index=1)
+            page.wait_for_load_state("networkidle")
+        _shoot(page, name)
+    page.get_by_role("tab", name="Ledger").click()
     page.locator("[data-line=rod-top] button[aria-expanded]").click()
     _shoot(page, "piece")
     page.get_by_role("button", name="Add a piece").click()

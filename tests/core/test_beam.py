@@ -121,3 +121,39 @@ def test_every_way_of_flying_has_its_reason() -> None:
     for preset in PRESETS.values():
         assert 2 <= preset.load_factor <= 15
         assert len(preset.reason) > 20
+
+
+def test_three_point_beam_is_two_cantilevers() -> None:
+    """A load in the middle of a beam of 1200 mm on two supports: F L^3 / 48 EI + F L / 4 GA (Timoshenko and Gere)."""
+    plan = planform(make_airframe().wing)
+    y, span, F, EI, GA = plan.y, 1200.0, 3.0, 5e6, 2000.0
+    ones = np.ones((1, 61))
+    half = deform(plan, ((F / 2 * (span / 2 - y) / EI)[None], 0 * ones), F / 2 * ones, ones, GA * ones, ones)
+    assert half.bend[0, -1] == pytest.approx(F * span**3 / (48 * EI) + F * span / (4 * GA), rel=1e-3)
+
+
+def test_slope_at_the_tip_of_a_cantilever() -> None:
+    plan = planform(make_airframe().wing)
+    y, L, F, EI = plan.y, 600.0, 2.0, 5e6
+    ones = np.ones((1, 61))
+    shape = deform(plan, ((F * (L - y) / EI)[None], 0 * ones), F * ones, ones, np.inf * ones, ones)
+    assert shape.slope[0, -1] == pytest.approx(F * L**2 / (2 * EI), rel=1e-3)
+
+
+def test_askew_bending_sways_by_the_coupling() -> None:
+    plan = planform(make_airframe().wing)
+    y, L, ones = plan.y, 600.0, np.ones((1, 61))
+    kx = (-1e-6 * (L - y))[None]
+    assert deform(plan, (0 * kx, kx), ones, ones, np.inf * ones, ones).sway[0, -1] == pytest.approx(
+        -1e-6 * L**3 / 3, rel=1e-3
+    )
+
+
+def test_kinking_load_is_that_of_a_long_beam_on_a_foundation() -> None:
+    """2 sqrt(k E I) (Hetenyi 1946) is the lowest eigenvalue of EI w'''' + P w'' + k w = 0 on a long run."""
+    EI, k, length, n = 3e4, 8.0, 500.0, 500
+    h = length / (n + 1)
+    second = (np.diag(-2.0 * np.ones(n)) + np.diag(np.ones(n - 1), 1) + np.diag(np.ones(n - 1), -1)) / h**2
+    stiff = EI * second @ second + k * np.eye(n)
+    P = np.linalg.eigvals(np.linalg.solve(-second, stiff)).real.min()
+    assert pytest.approx(2 * np.sqrt(k * EI), rel=0.01) == P

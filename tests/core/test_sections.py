@@ -145,3 +145,17 @@ def test_an_unknown_shape_is_told() -> None:
         section(spars=[{**ROD, "shape": "spring"}])
     with pytest.raises(reference.NotAReference, match="no outline"):
         reference.evaluate_case({"name": "x", "chord_mm": 100.0, "foam": FOAM, "expected": {}})
+
+
+def test_shear_stresses_of_twist_integrate_back_to_the_torque() -> None:
+    """A bare ellipse: stresses from the stress function by hand, T = G pi a^3 b^3 / (a^2 + b^2) per unit twist."""
+    a, b, G = 50.0, 8.0, FOAM["G_MPa"]
+    got = section(points=ellipse(2 * a, 2 * b), chord_mm=2 * a)["GJ_Nmm2"]
+    x, z = np.meshgrid(np.linspace(-a, a, 801), np.linspace(-b, b, 401))
+    inside = (x / a) ** 2 + (z / b) ** 2 <= 1
+    tau_x = -2 * G * a**2 * z / (a**2 + b**2) * inside
+    tau_z = 2 * G * b**2 * x / (a**2 + b**2) * inside
+    cell = (2 * a / 800) * (2 * b / 400)
+    torque = float(np.sum(tau_z * x - tau_x * z) * cell)
+    assert torque == pytest.approx(G * np.pi * a**3 * b**3 / (a**2 + b**2), rel=0.005)
+    assert got == pytest.approx(torque, rel=0.02)

@@ -59,7 +59,7 @@ export function Plot({ title, unit, traces, station, onWhy }: Props) {
         <span className="font-medium">{title}</span>
         <span className="text-pencil">{unit}</span>
         {station !== null && (
-          <span className="ml-auto whitespace-nowrap" aria-label="At the station line">
+          <span className="ml-auto whitespace-nowrap" data-testid="here">
             {traces.map((t, k) => (
               <b key={t.name} className="font-medium" style={{ color: COLOURS[k] }}>
                 {k > 0 && <span className="text-pencil"> | </span>}
