@@ -20,6 +20,8 @@ Array = NDArray[np.float64]
 #: variants in one go: few enough that their arrays stay in the processor's cache
 _AT_ONCE = 100
 _STATIONS = 9
+#: kinds that twist by themselves alone
+_STICKS = ("rod", "tube", "strip", "sandwich", "cord")
 #: places along the span between which twist stiffness is carried over
 _PLACES = 41
 
@@ -53,7 +55,9 @@ def many(airframe: Airframe, scheme: Scheme, on: Array, stations: int = _STATION
     on = np.asarray(on, dtype=float)
     laid_out(airframe, scheme, stations)  # refuses what cannot be
     case = cases_of(Setting(airframe, planform(airframe.wing), airframe.promise_g))[:1]
-    order = np.lexsort(on.T[::-1])  # neighbours share most of their pieces
+    # neighbours share most of their pieces, and skins above all, which take the most work
+    is_stick = np.array([p.kind in _STICKS for p in scheme.pieces], dtype=bool)
+    order = np.lexsort([*on.T[is_stick], *on.T[~is_stick]])
     twist = _twist_of_skins(airframe, scheme, on, stations)
     parts = []
     for start in range(0, len(on), _AT_ONCE):
@@ -75,7 +79,7 @@ def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int
 
     It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.
     """
-    sticks = [i for i, p in enumerate(scheme.pieces) if p.kind in ("rod", "tube", "strip", "sandwich", "cord")]
+    sticks = [i for i, p in enumerate(scheme.pieces) if p.kind in _STICKS]
     plain = on.copy()
     plain[:, sticks] = 0.0
     kinds, back = np.unique(plain, axis=0, return_inverse=True)

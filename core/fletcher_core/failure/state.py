@@ -153,8 +153,8 @@ def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0)
     `applied` is (R, S) or (R, S, K); so is `constant`, or 0.
     """
     limit = allowable.reshape(*allowable.shape, *([1] * (applied.ndim - allowable.ndim)))
-    loaded = applied > 1e-12
-    return np.asarray(np.where(loaded, np.maximum(limit - constant, 0.0) / np.where(loaded, applied, 1.0), np.inf))
+    n = np.full(applied.shape, np.inf)
+    return np.asarray(np.divide(np.maximum(limit - constant, 0.0), applied, out=n, where=applied > 1e-12))
 
 
 def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:

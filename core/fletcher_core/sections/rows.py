@@ -28,6 +28,9 @@ class Ground:
         return ((y >= y_from - 1e-9) & (y <= y_to + 1e-9)).astype(float)
 
     def same(self, value: Any) -> Array:
+        """(S,) of a number, or of what is that already."""
+        if isinstance(value, np.ndarray) and value.shape == self.plan.y.shape:
+            return value
         return np.broadcast_to(np.asarray(value, dtype=float), self.plan.y.shape)
 
 

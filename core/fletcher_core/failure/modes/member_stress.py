@@ -5,8 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..state import Finding, LoadedWing, Mode, load_factor
+
+Array = NDArray[np.float64]
 
 _FORMULA = "stress = E (gamma × strain at its middle ± bend × half its height)"
 _SOURCE = "Bruhn 1973; slip by EN 1995-1-1 Annex B"
@@ -15,18 +18,21 @@ _SOURCE = "Bruhn 1973; slip by EN 1995-1-1 Annex B"
 def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     members = wing.layout.section.members
     kz, kx = wing.curvature
-    fixed_kz = wing.locked.kz if wing.locked else 0.0
+    steep, askew = 0.5 * np.abs(kz), 0.5 * np.abs(kx)
+    along = np.sign(kz) * wing.locked.kz * 0.5 if wing.locked else None
     for p, row in enumerate(wing.layout.member_rows):
         if row.rope and figure == "compression":
             continue
         gamma = wing.materials.gamma[:, p, None]
         middle = wing.strain(members.x[p], members.z[p]) * gamma
-        edge = np.abs(kz) * 0.5 * members.height[p] + np.abs(kx) * 0.5 * members.width[p]
+        edge = steep * members.height[p] + askew * members.width[p]
         there = wing.materials.member_on[:, p, None] * members.present[p]
         E = wing.materials.member_E[:, p, None] * there
         stress = E * (sign * middle + edge)
-        held = wing.locked_strain(members.x[p], members.z[p]) * gamma
-        fixed = E * (sign * held + fixed_kz * 0.5 * members.height[p] * np.sign(kz))
+        fixed: Array | float = 0.0
+        if along is not None:
+            held = wing.locked_strain(members.x[p], members.z[p]) * gamma
+            fixed = E * (sign * held + along * members.height[p])
         strength = wing.values[f"{row.prefix}.{figure}"] * row.grain_factor
         n = load_factor(strength, stress, fixed)
         yield Finding(mode, row.piece, "", n, strength, stress, "MPa", _FORMULA, row.part)
