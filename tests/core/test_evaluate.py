@@ -323,3 +323,18 @@ def test_two_panels_are_one_wing() -> None:
     split = whole.model_copy(update={"wing": whole.wing.model_copy(update={"panels": parts})})
     bend = evaluate(split, make_scheme(TUBE), spread=False).tip_bend_mm.value
     assert bend == pytest.approx(evaluate(whole, make_scheme(TUBE), spread=False).tip_bend_mm.value, rel=0.03)
+
+
+def test_the_curves_keep_both_sides_of_a_change_apart(airframe: Any) -> None:
+    v = evaluate(airframe, make_scheme(TUBE), slice_at_mm=450.0, spread=False)
+    y = v.curves.y_mm
+    assert len(set(y)) == len(y)
+    before, after = (v.curves.EI_Nmm2[k] for k in (y.index(449.999), y.index(450.001)))
+    assert before > 5 * after
+
+
+def test_a_web_is_not_the_web_of_the_web(airframe: Any) -> None:
+    capped = Web(id="w", cap_material="carbon_pultruded", cap_width_mm=6, y_to_mm=600)
+    v = evaluate(airframe, make_scheme(capped), spread=False)
+    assert "web of the web" not in " ".join(m.how for m in v.modes)
+    assert any("top cap of the web" in m.how for m in v.modes)

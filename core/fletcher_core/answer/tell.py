@@ -170,7 +170,7 @@ def curves(a: Answer, reserves: Array) -> Curves:
     runs = [s.run_of(k) for k in range(len(a.cases))]
     moments = f.moment[runs] * np.array([c.factor for c in a.cases])[:, None]
     return Curves(
-        y_mm=_row(y), shear_N=_row(limit * f.shear[0]), moment_Nmm=_row(limit * f.moment[0]),
+        y_mm=np.round(y, 3).tolist(), shear_N=_row(limit * f.shear[0]), moment_Nmm=_row(limit * f.moment[0]),
         torque_Nmm=_row(limit * f.torque[0] + f.torque_air[0]), EI_Nmm2=_row(s.properties.EIxx[0]),
         GJ_Nmm2=_row(s.GJ[0]), bend_mm=_row(s.shape.bend[0]), twist_deg=_row(np.degrees(s.shape.twist[0])),
         reserve=_row(np.minimum(reserves.min(axis=0), MANY)),

@@ -119,7 +119,7 @@ def thing(finding: Finding, scheme: Scheme) -> str:
     if finding.piece is None:
         return finding.part or "foam"
     name = short(scheme.pieces[finding.piece])
-    return f"{finding.part} of the {name}" if finding.part else name
+    return f"{finding.part} of the {name}" if finding.part and finding.part != name else name
 
 
 def how(finding: Finding, scheme: Scheme) -> str:

@@ -82,7 +82,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           {length(verdict.tip_bend_mm.value, units)}
         </p>
         <p className="text-[15px] leading-5">
-          {trim(verdict.tip_bend_share * 100, 0)} % of the half span at {trim(verdict.limit_n, 1)} g
+          {trim(verdict.tip_bend_share * 100, verdict.tip_bend_share < 0.02 ? 1 : 0)} % of the half span at {trim(verdict.limit_n, 1)} g
         </p>
         <p className="text-[14px] leading-5 text-pencil">
           {length(verdict.tip_bend_mm.low, units)} to {length(verdict.tip_bend_mm.high, units)}
