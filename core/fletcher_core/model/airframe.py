@@ -10,7 +10,7 @@ from pydantic import Field, field_validator, model_validator
 
 from ..catalogue import catalogue
 from ..units import Measure
-from .fields import Described, measure
+from .fields import Described, Stretch, measure
 from .problems import fault
 
 MAX_POINTS = 1000
@@ -122,15 +122,6 @@ class Joint(Described):
     tape: str | None = Field(None, json_schema_extra={"label": "tape over the joint, top and bottom", "table": "skin"})
     tape_width_mm: float = measure("run of that tape along the chord", "length", 5.0, 1200.0, 150.0)
 
-    @model_validator(mode="after")
-    def _known(self) -> Joint:
-        cat = catalogue()
-        for name, table in (("material", cat.stock), ("glue", cat.glue), ("tape", cat.skin)):
-            value = getattr(self, name)
-            if value is not None and value not in table:
-                raise fault(name, "“{it}” is not in the list.", "Choose one from the list.", it=str(value)[:60])
-        return self
-
 
 class Panel(Described):
     """One flat stretch of the half wing, from its inner to its outer end."""
@@ -143,25 +134,13 @@ class Panel(Described):
     joint: Joint = Field(default_factory=Joint)
 
 
-class Aileron(Described):
+class Aileron(Stretch):
     """A control surface at the trailing edge: where, how deep, how far it moves."""
 
     y_from_mm: float = measure("aileron starts, out from the root", "length", 0.0, 2500.0, 300.0)
     y_to_mm: float = measure("aileron ends, out from the root", "length", 5.0, 2500.0, 550.0)
     chord_share: float = measure("aileron's share of the chord", "percent", 0.05, 0.5, 0.22)
     throw_deg: float = measure("throw each way", "angle", 1.0, 60.0, 20.0)
-
-    @model_validator(mode="after")
-    def _has_length(self) -> Aileron:
-        if self.y_to_mm <= self.y_from_mm:
-            raise fault(
-                "y_to_mm",
-                "It ends at {end}, before it starts at {start}.",
-                "The end should be farther out than the start.",
-                end=Measure(self.y_to_mm),
-                start=Measure(self.y_from_mm),
-            )
-        return self
 
 
 class Seat(Described):

@@ -4,32 +4,20 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator, model_validator
+from pydantic import Field, model_validator
 
 from ..catalogue import catalogue
 from ..units import Measure
-from .fields import Described, chord_share, measure, span_from
+from .fields import Described, Stretch, chord_share, measure, span_from
 from .problems import fault
 
 
-class _Piece(Described):
+class _Piece(Stretch):
     id: str = Field(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")
     name: str = Field("", max_length=60, json_schema_extra={"label": "name"})
     on: bool = True
     y_from_mm: float = span_from()
     y_to_mm: float = measure("end along the span", "length", 1.0, 2500.0, 400.0)
-
-    @model_validator(mode="after")
-    def _has_length(self) -> _Piece:
-        if self.y_to_mm <= self.y_from_mm:
-            raise fault(
-                "y_to_mm",
-                "It ends at {end}, before it starts at {start}.",
-                "The end should be farther out than the start.",
-                end=Measure(self.y_to_mm),
-                start=Measure(self.y_from_mm),
-            )
-        return self
 
 
 class _Stock(_Piece):
@@ -39,22 +27,6 @@ class _Stock(_Piece):
     glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue", "table": "glue"})
     chord_from: float = chord_share("place on the chord at the start", 0.3)
     chord_to: float = chord_share("place on the chord at the end", 0.3)
-
-    @field_validator("material")
-    @classmethod
-    def _stock(cls, value: str) -> str:
-        return _one_of(value, catalogue().stock, "material")
-
-    @field_validator("glue")
-    @classmethod
-    def _glue(cls, value: str) -> str:
-        return _one_of(value, catalogue().glue, "glue")
-
-
-def _one_of(value: str, table: object, noun: str) -> str:
-    if value not in table:  # type: ignore[operator]
-        raise fault("", "“{it}” is not in the list.", f"Choose a {noun} from the list.", it=value[:60])
-    return value
 
 
 class _Buried(_Stock):
@@ -75,11 +47,6 @@ class Tube(_Buried):
     inner_mm: float = measure("inner diameter", "length", 0.1, 59.0, 4.0)
     sleeve_material: str | None = Field(None, json_schema_extra={"label": "rod inside the tube", "table": "stock"})
     sleeve_to_mm: float = measure("the rod inside ends at", "length", 1.0, 2500.0, 100.0)
-
-    @field_validator("sleeve_material")
-    @classmethod
-    def _sleeve(cls, value: str | None) -> str | None:
-        return None if value is None else _one_of(value, catalogue().stock, "material")
 
     @model_validator(mode="after")
     def _has_wall(self) -> Tube:
@@ -132,11 +99,6 @@ class Web(_Stock, _Layered):
     cap_thickness_mm: float = measure("thickness of one cap layer", "length", 0.05, 6.0, 0.5)
     cover_mm: float = measure("thin wood strip over the caps", "length", 0.0, 5.0, 0.0)
 
-    @field_validator("cap_material")
-    @classmethod
-    def _cap(cls, value: str | None) -> str | None:
-        return None if value is None else _one_of(value, catalogue().stock, "material")
-
 
 class Sandwich(_Buried):
     """A stick of wood between two strips of something stiffer, strips above and below."""
@@ -146,11 +108,6 @@ class Sandwich(_Buried):
     width_mm: float = measure("width", "length", 0.5, 60.0, 5.0)
     height_mm: float = measure("height of it all", "length", 1.0, 80.0, 10.0)
     strip_mm: float = measure("thickness of each strip", "length", 0.05, 6.0, 0.5)
-
-    @field_validator("wood")
-    @classmethod
-    def _wood(cls, value: str) -> str:
-        return _one_of(value, catalogue().stock, "material")
 
     @model_validator(mode="after")
     def _has_wood(self) -> Sandwich:
@@ -172,17 +129,12 @@ class BoxSpar(_Stock):
     material: str = Field("foamboard_light", json_schema_extra={"label": "board", "table": "board"})
     width_mm: float = measure("width of the box", "length", 8.0, 200.0, 25.0)
 
-    @field_validator("material")
-    @classmethod
-    def _stock(cls, value: str) -> str:
-        _one_of(value, catalogue().board, "board")
-        if not catalogue().board[value].paper_faced:
-            raise fault("", "Corrugated sheet does not fold into this box.", "Choose a paper-faced board.")
-        return value
-
     @model_validator(mode="after")
     def _has_room(self) -> BoxSpar:
-        wall = catalogue().board[self.material].thickness.typical
+        board = catalogue().board[self.material]
+        if not board.paper_faced:
+            raise fault("material", "Corrugated sheet does not fold into this box.", "Choose a paper-faced board.")
+        wall = board.thickness.typical
         if self.width_mm < 2.2 * wall:
             raise fault(
                 "width_mm",
@@ -203,16 +155,6 @@ class Cord(_Piece):
     glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue", "table": "glue"})
     edge: Literal["leading", "trailing"] = Field("leading", json_schema_extra={"label": "edge"})
     inset_mm: float = measure("let in by", "length", 0.5, 30.0, 2.0)
-
-    @field_validator("material")
-    @classmethod
-    def _cord(cls, value: str) -> str:
-        return _one_of(value, catalogue().cord, "cord")
-
-    @field_validator("glue")
-    @classmethod
-    def _glue(cls, value: str) -> str:
-        return _one_of(value, catalogue().glue, "glue")
 
 
 class _Across(_Piece):
@@ -238,16 +180,6 @@ class Block(_Across):
     kind: Literal["block"] = "block"
     material: str = Field("epp30", json_schema_extra={"label": "foam", "table": "foam"})
     glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue", "table": "glue"})
-
-    @field_validator("material")
-    @classmethod
-    def _foam(cls, value: str) -> str:
-        return _one_of(value, catalogue().foam, "foam")
-
-    @field_validator("glue")
-    @classmethod
-    def _glue(cls, value: str) -> str:
-        return _one_of(value, catalogue().glue, "glue")
 
 
 class Pocket(_Across):
@@ -276,16 +208,6 @@ class _Sheet(_Faced):
     material: str = Field("packing_tape", json_schema_extra={"label": "material", "table": "skin"})
     runs: Literal["along", "across"] = Field("along", json_schema_extra={"label": "rolled out"})
     glue: str | None = Field(None, json_schema_extra={"label": "glue", "table": "glue"})
-
-    @field_validator("material")
-    @classmethod
-    def _skin(cls, value: str) -> str:
-        return _one_of(value, catalogue().skin, "film, tape or paper")
-
-    @field_validator("glue")
-    @classmethod
-    def _glue(cls, value: str | None) -> str | None:
-        return None if value is None else _one_of(value, catalogue().glue, "glue")
 
 
 class _Wrap(_Faced, _Across):
@@ -316,11 +238,6 @@ class Cloth(_Wrap):
     cloth_g_m2: float = measure("weight of the dry cloth", "area_mass", 15.0, 400.0, 49.0)
     angle_deg: float = measure("threads turned from the span by", "angle", -90.0, 90.0, 0.0)
     lay_up: Literal["hand", "vacuum"] = Field("hand", json_schema_extra={"label": "laid up"})
-
-    @field_validator("material")
-    @classmethod
-    def _cloth(cls, value: str) -> str:
-        return _one_of(value, catalogue().cloth, "cloth")
 
 
 class TapeStrip(_Sheet):
