@@ -40,4 +40,5 @@ def describe_new(page: Page, name: str) -> None:
 
 def add(page: Page, kind: str) -> None:
     page.get_by_role("button", name="Add a piece").click()
-    page.get_by_role("button", name=re.compile(f"^{kind} ")).click()
+    offers = page.get_by_role("dialog", name="Pieces to add").get_by_role("button")
+    offers.filter(has=page.get_by_text(kind, exact=True)).click()

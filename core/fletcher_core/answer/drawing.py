@@ -11,7 +11,7 @@ from ..geometry import XI, Outline
 from ..model import Scheme
 from ..sections import WingLayout, share_along
 from .solve import Solved
-from .verdict import Plan, PlanPiece, Slice, SlicePiece
+from .verdict import Outlined, Plan, PlanPiece, Slice, SlicePiece
 
 Array = NDArray[np.float64]
 
@@ -137,11 +137,9 @@ def _patches_first(layout: WingLayout, k: int, outline: Outline) -> list[SlicePi
     return [_section_patch(at, p, outline) for p, row in enumerate(at.patch_rows) if row.present[0] > 0]
 
 
-def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
-    """The section nearest to a place along the span, as the wing is looked at from its tip."""
-    layout = solved.layout
+def section_drawing(layout: WingLayout, scheme: Scheme, k: int) -> Outlined:
+    """The section at a station, as the wing is looked at from its tip."""
     plan = layout.plan
-    k = int(np.argmin(np.abs(plan.y - np.clip(y_mm, 0, plan.half_span))))
     stretch = float(1 / plan.cos_sweep[k])  # drawn along the flight direction, as builders cut it
     chord, scale = float(plan.chord[k]), float(layout.outline.z_scale[k])
     profile = layout.outline.profile
@@ -172,6 +170,21 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
         for p in range(len(layout.member_rows))
         if layout.section.members.present[p, k] and not any(scheme.pieces[c].on for c in layout.member_rows[p].cut_by)
     ]
+    return Outlined(
+        chord_mm=chord,
+        thickness_mm=float((profile.upper - profile.lower).max() * scale),
+        outline=_pairs(x, z),
+        pieces=pieces,
+    )
+
+
+def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
+    """The section nearest to a place along the span, with its neutral axis and where the strain goes."""
+    layout = solved.layout
+    plan = layout.plan
+    k = int(np.argmin(np.abs(plan.y - np.clip(y_mm, 0, plan.half_span))))
+    drawn = section_drawing(layout, scheme, k)
+    profile, scale, stretch = layout.outline.profile, float(layout.outline.z_scale[k]), 1 / plan.cos_sweep[k]
     properties = solved.properties
     limit = solved.cases[0].factor
     moment = solved.forces.moment[: solved.variants]
@@ -182,12 +195,9 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
     slope = -kx / kz if kz else 0.0
     return Slice(
         y_mm=float(plan.y[k]),
-        chord_mm=chord,
-        thickness_mm=float((profile.upper - profile.lower).max() * scale),
-        outline=_pairs(x, z),
-        pieces=pieces,
+        **vars(drawn),
         neutral_z_mm=round(z0 - slope * x0, 3),
-        neutral_slope=round(slope / stretch, 5),
+        neutral_slope=round(float(slope / stretch), 5),
         strain_top=round(float(strain[0].min() if kz > 0 else strain[0].max()), 12),
         strain_bottom=round(float(strain[1].max() if kz > 0 else strain[1].min()), 12),
     )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
 from typing import Any, Literal
 
 import numpy as np
@@ -11,12 +13,19 @@ from ..loads import PRESETS
 from ..model import (
     Airframe,
     AirframeFile,
+    Block,
+    BoxSpar,
+    Cloth,
+    Cord,
     Core,
     Flight,
     NacaAerofoil,
+    Notch,
     Panel,
     Piece,
+    Pocket,
     Rod,
+    Sandwich,
     Scheme,
     Skin,
     Strip,
@@ -27,7 +36,10 @@ from ..model import (
 )
 from ..model.airframe import Use
 
-Kind = Literal["rod", "rod_pair", "tube", "strip", "web", "skin", "tape"]
+Kind = Literal[
+    "rod", "rod_pair", "tube", "strip", "sandwich", "web", "box", "cord", "skin", "tape", "cloth", "block", "pocket",
+    "notch", "build_rods", "build_tube_film", "build_box", "build_web_caps", "build_skin",
+]  # fmt: skip
 
 #: stock sizes that are sold everywhere, mm
 _RODS = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 8.0)
@@ -79,38 +91,144 @@ def _free_place(scheme: Scheme) -> float:
     return next((s for s in _PLACES if all(abs(s - c) > 0.04 for c in sticks)), _PLACES[0])
 
 
+@dataclass(frozen=True)
+class _Room:
+    """What a new piece has room in: the tip, a usual end, a free place on the chord and the depth there."""
+
+    airframe: Airframe
+    scheme: Scheme
+    tip: float
+    end: float
+    share: float
+    depth: float
+    root_chord: float
+
+    @property
+    def run(self) -> dict[str, Any]:
+        return {"y_from_mm": 0.0, "y_to_mm": self.end, "chord_from": self.share, "chord_to": self.share}
+
+    @property
+    def whole(self) -> dict[str, Any]:
+        return {"y_from_mm": 0.0, "y_to_mm": self.tip}
+
+    def id(self, stem: str) -> str:
+        return _new_id(self.scheme, stem)
+
+    def part(self, share: float) -> float:
+        """So much of the half span, to the full centimetre."""
+        return max(10.0, float(np.floor(share * self.tip / 10) * 10))
+
+
+def _largest(sizes: tuple[Any, ...], limit: float) -> Any:
+    fitting = [s for s in sizes if (s[0] if isinstance(s, tuple) else s) <= limit]
+    return fitting[-1] if fitting else sizes[0]
+
+
+def _rod(r: _Room) -> list[Piece]:
+    return [Rod(id=r.id("rod"), diameter_mm=_largest(_RODS, min(0.35 * r.depth, 4.0)), **r.run)]
+
+
+def _rod_pair(r: _Room) -> list[Piece]:
+    size = _largest(_RODS, min(0.15 * r.depth, 3.0))
+    levels: tuple[Literal["top", "bottom"], ...] = ("top", "bottom")
+    return [Rod(id=r.id(f"rod-{v}"), diameter_mm=size, level=v, inset_mm=0.5, **r.run) for v in levels]
+
+
+def _tube(r: _Room) -> list[Piece]:
+    outer, inner = _largest(_TUBES, min(0.45 * r.depth, 8.0))
+    return [Tube(id=r.id("tube"), material="carbon_roll_wrapped", outer_mm=outer, inner_mm=inner, **r.run)]
+
+
+def _strip(r: _Room) -> list[Piece]:
+    width, thick = _largest(_STRIPS, min(0.5 * r.depth, 6.0))
+    return [Strip(id=r.id("strip"), width_mm=width, thickness_mm=thick, lying="on_edge", **r.run)]
+
+
+def _sandwich(r: _Room) -> list[Piece]:
+    height = max(2.0, float(np.floor(0.6 * r.depth)))
+    strip = 0.5 if height > 3 else 0.3
+    return [Sandwich(id=r.id("sandwich"), width_mm=5.0, height_mm=height, strip_mm=strip, **r.run)]
+
+
+def _web(r: _Room) -> list[Piece]:
+    return [Web(id=r.id("web"), thickness_mm=3.0, **r.run)]
+
+
+def _web_caps(r: _Room) -> list[Piece]:
+    """Upright grain between caps of two layers, the outer of which ends half way."""
+    thick = 0.5 if r.depth > 6 else 0.2
+    return [
+        Web(
+            id=r.id("web"), thickness_mm=3.0, grain="upright", cap_material="carbon_pultruded", cap_width_mm=5.0,
+            cap_thickness_mm=thick, layers=2, drops_mm=[r.part(0.35)], **r.run,
+        )
+    ]  # fmt: skip
+
+
+def _box(r: _Room) -> list[Piece]:
+    return [BoxSpar(id=r.id("box"), width_mm=25.0, **r.run)]
+
+
+def _cord(r: _Room) -> list[Piece]:
+    return [Cord(id=r.id("cord"), **r.whole)]
+
+
+def _skin(r: _Room) -> list[Piece]:
+    return [Skin(id=r.id("skin"), **r.whole)]
+
+
+def _tape(r: _Room) -> list[Piece]:
+    width = min(48.0, float(np.floor(0.3 * r.root_chord)))
+    return [TapeStrip(id=r.id("tape"), surface="both", width_mm=max(width, 5.0), **{**r.run, "y_to_mm": r.tip})]
+
+
+def _cloth(r: _Room) -> list[Piece]:
+    """Round the nose on the bias: the usual place for it."""
+    return [Cloth(id=r.id("cloth"), x_to=0.15, angle_deg=45.0, **r.whole)]
+
+
+def _block(r: _Room) -> list[Piece]:
+    return [Block(id=r.id("block"), material="epp30", x_to=0.12, **r.whole)]
+
+
+def _pocket(r: _Room) -> list[Piece]:
+    """For a small servo, behind the spar and half way out."""
+    deep = max(0.5, min(12.0, float(np.floor(0.6 * r.depth))))
+    start = r.part(0.45)
+    width = 24.0 / r.root_chord
+    return [
+        Pocket(id=r.id("pocket"), x_from=0.45, x_to=min(0.45 + width, 0.8), depth_mm=deep, y_from_mm=start,
+               y_to_mm=start + 12.0)
+    ]  # fmt: skip
+
+
+def _notch(r: _Room) -> list[Piece]:
+    return [Notch(id=r.id("notch"), depth_mm=round(0.15 * r.root_chord), y_from_mm=0.0, y_to_mm=r.part(0.08))]
+
+
+def _stressed_skin(r: _Room) -> list[Piece]:
+    """Film in three layers at the root, one at the tip, and cord in the nose: the foam is the web."""
+    film = Skin(id=r.id("skin"), material="laminate_75um", layers=3, drops_mm=[r.part(0.3), r.part(0.6)], **r.whole)
+    return [film, *_cord(r)]
+
+
+_SUGGESTED: Mapping[Kind, Callable[[_Room], list[Piece]]] = {
+    "rod": _rod, "rod_pair": _rod_pair, "tube": _tube, "strip": _strip, "sandwich": _sandwich, "web": _web, "box": _box,
+    "cord": _cord, "skin": _skin, "tape": _tape, "cloth": _cloth, "block": _block, "pocket": _pocket, "notch": _notch,
+    "build_rods": lambda r: [*_rod_pair(r), *_skin(r)],
+    "build_tube_film": lambda r: [*_tube(r), *_skin(r)],
+    "build_box": lambda r: [*_box(r), *_tape(r)],
+    "build_web_caps": lambda r: [*_web_caps(r), *_skin(r)],
+    "build_skin": _stressed_skin,
+}  # fmt: skip
+
+
 def suggest(airframe: Airframe, scheme: Scheme, kind: Kind) -> list[Piece]:
-    """A piece (or a pair) of a stock size that fits this wing, not yet in the scheme."""
+    """A piece (or a common build-up of several) of stock sizes that fit this wing, not yet in the scheme."""
     plan = planform(airframe.wing)
     outline = plan.outline(profile_of(airframe.wing.aerofoil))
-    tip = plan.half_span
-    end = float(np.floor(0.7 * tip / 10) * 10)
+    end = max(10.0, float(np.floor(0.7 * plan.half_span / 10) * 10))
     share = _free_place(scheme)
     upper, lower = outline.faces_at(np.full_like(plan.y, share))
     depth = float(np.interp(end, plan.y, upper - lower))
-    run: dict[str, Any] = {"y_from_mm": 0.0, "y_to_mm": end, "chord_from": share, "chord_to": share}
-
-    def largest(sizes: tuple[Any, ...], limit: float) -> Any:
-        fitting = [s for s in sizes if (s[0] if isinstance(s, tuple) else s) <= limit]
-        return fitting[-1] if fitting else sizes[0]
-
-    if kind == "rod":
-        size = largest(_RODS, min(0.35 * depth, 4.0))
-        return [Rod(id=_new_id(scheme, "rod"), diameter_mm=size, **run)]
-    if kind == "rod_pair":
-        size = largest(_RODS, min(0.15 * depth, 3.0))
-        return [
-            Rod(id=_new_id(scheme, f"rod-{level}"), diameter_mm=size, level=level, inset_mm=0.5, **run)
-            for level in ("top", "bottom")
-        ]
-    if kind == "tube":
-        outer, inner = largest(_TUBES, min(0.45 * depth, 8.0))
-        return [Tube(id=_new_id(scheme, "tube"), material="carbon_roll_wrapped", outer_mm=outer, inner_mm=inner, **run)]
-    if kind == "strip":
-        width, thick = largest(_STRIPS, min(0.5 * depth, 6.0))
-        return [Strip(id=_new_id(scheme, "strip"), width_mm=width, thickness_mm=thick, lying="on_edge", **run)]
-    if kind == "web":
-        return [Web(id=_new_id(scheme, "web"), thickness_mm=3.0, **run)]
-    if kind == "skin":
-        return [Skin(id=_new_id(scheme, "skin"), y_from_mm=0.0, y_to_mm=tip)]
-    return [TapeStrip(id=_new_id(scheme, "tape"), surface="both", **{**run, "y_to_mm": tip})]
+    return _SUGGESTED[kind](_Room(airframe, scheme, plan.half_span, end, share, depth, float(plan.chord[0])))

@@ -232,12 +232,17 @@ class SlicePiece(BaseModel):
     thickness_mm: float = 0.0
 
 
-class Slice(BaseModel):
-    y_mm: float
+class Outlined(BaseModel):
+    """A section drawn: its outline and what lies in and on it, in mm."""
+
     chord_mm: float
     thickness_mm: float
     outline: list[tuple[float, float]]
     pieces: list[SlicePiece]
+
+
+class Slice(Outlined):
+    y_mm: float
     neutral_z_mm: float
     neutral_slope: float
     strain_top: float

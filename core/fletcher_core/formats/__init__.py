@@ -1,5 +1,7 @@
 """Files people bring in and take away."""
 
 from .aerofoil_file import AerofoilFileError, read_aerofoil, write_aerofoil
+from .ledger_csv import ledger_csv
+from .svg import plan_svg, slice_svg
 
-__all__ = ["AerofoilFileError", "read_aerofoil", "write_aerofoil"]
+__all__ = ["AerofoilFileError", "ledger_csv", "plan_svg", "read_aerofoil", "slice_svg", "write_aerofoil"]

@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import Any, get_args
 
 from django.http import HttpRequest, HttpResponse
+from fletcher_core.answer.picker import Offer, offers
 from fletcher_core.answer.suggest import start, suggest
 from fletcher_core.answer.verdict import Slice, Verdict, Working
 from fletcher_core.catalogue import Spread, catalogue
@@ -126,6 +127,12 @@ def slice_at(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The section at a station line that moves."""
     section = section_at(evaluation.airframe, evaluation.scheme, evaluation.station_mm or 0.0)
     return HttpResponse(section.model_dump_json(), content_type="application/json")
+
+
+@router.post("/offers", response={200: list[Offer], 422: Problems}, operation_id="offers")
+def offer_pieces(request: HttpRequest, evaluation: Evaluation) -> list[Offer]:
+    """What can be put into this wing: each kind drawn in it, its grams for each metre, good for and bad at."""
+    return offers(evaluation.airframe, evaluation.scheme, units(request))
 
 
 @router.get("/start", response={200: AirframeFile, 422: Problems}, operation_id="start")

@@ -13,7 +13,7 @@ from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 from pydantic import BaseModel
 
 from ..workshop.storage import Stale, file_of
-from . import shapes
+from . import shapes, takeaway
 from .airframes import router as airframes
 from .bench import router as bench
 from .session import router as session
@@ -44,6 +44,7 @@ api = SpeakingAPI(title="Fletcher", version="1", docs_url=None, urls_namespace="
 api.add_router("/", session)
 api.add_router("/", bench)
 api.add_router("/airframes", airframes)
+api.add_router("/", takeaway.router)
 
 #: name of a body parameter -> its model, for telling faults at their fields
 _BODIES: dict[str, type[BaseModel]] = {
@@ -53,6 +54,7 @@ _BODIES: dict[str, type[BaseModel]] = {
     "aerofoil": shapes.AerofoilText,
     "evaluation": shapes.Evaluation,
     "question": shapes.Question,
+    "wanted": takeaway.Wanted,
     "wish": shapes.PieceWish,
     "save": shapes.Save,
     "file": AirframeFile,

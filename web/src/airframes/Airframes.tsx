@@ -9,6 +9,7 @@ import { MiniWing } from "../drawing/MiniWing";
 import { length, mass, trim } from "../lib/show";
 import { useCatalogue, useSession, useUnits } from "../session";
 import { TopBar } from "../ui/TopBar";
+import { BringIn } from "./BringIn";
 
 /** A question before something is lost. */
 function Ask({ open, title, text, action, onYes, onNo }: { open: boolean; title: string; text: string; action: string; onYes: () => void; onNo: () => void }) {
@@ -103,6 +104,7 @@ export function Airframes() {
               Put the demo back as it was
             </button>
           )}
+          <BringIn />
           <Link className="btn btn-main" to="/new">
             New airframe
           </Link>

@@ -155,6 +155,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Pieces
+         * @description What can be put into this wing: each kind drawn in it, its grams for each metre, good for and bad at.
+         */
+        post: operations["offers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -285,6 +305,26 @@ export interface paths {
          * @description A piece (or a pair) of a stock size that fits this wing.
          */
         post: operations["suggest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/take-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Away
+         * @description A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the aerofoil.
+         */
+        post: operations["take_away"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1176,6 +1216,47 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /** Offer */
+        Offer: {
+            /** Bad */
+            bad: string;
+            /** Good */
+            good: string;
+            /** Grams Per M */
+            grams_per_m: number;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "build-up" | "stick" | "sheet" | "cut";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
+            /** Name */
+            name: string;
+            section: components["schemas"]["Outlined"];
+            /** What */
+            what: string[];
+        };
+        /**
+         * Outlined
+         * @description A section drawn: its outline and what lies in and on it, in mm.
+         */
+        Outlined: {
+            /** Chord Mm */
+            chord_mm: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Pieces */
+            pieces: components["schemas"]["SlicePiece"][];
+            /** Thickness Mm */
+            thickness_mm: number;
+        };
         /**
          * Panel
          * @description One flat stretch of the half wing, from its inner to its outer end.
@@ -1215,7 +1296,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "rod_pair" | "tube" | "strip" | "web" | "skin" | "tape";
+            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
             scheme: components["schemas"]["Scheme"];
         };
         /** Plan */
@@ -2150,6 +2231,22 @@ export interface components {
             ultimate_n: number;
         };
         /**
+         * Wanted
+         * @description What to take away, of which scheme, and where along the span for a slice.
+         */
+        Wanted: {
+            file: components["schemas"]["AirframeFile"];
+            /** Scheme Id */
+            scheme_id: string;
+            /** Station Mm */
+            station_mm?: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "airframe" | "ledger" | "plan" | "plan-page" | "slice" | "slice-page" | "aerofoil";
+        };
+        /**
          * Web
          * @description A full-depth web; with caps, they lie in a recess over its edges, under a thin cap strip of wood.
          */
@@ -2626,6 +2723,39 @@ export interface operations {
             };
         };
     };
+    offers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Evaluation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     session: {
         parameters: {
             query?: never;
@@ -2861,6 +2991,37 @@ export interface operations {
                 content: {
                     "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {

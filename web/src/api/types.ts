@@ -20,6 +20,7 @@ export type LedgerLine = Schemas["LedgerLine"];
 export type Spreaded = Schemas["Spreaded"];
 export type WorkingStep = Schemas["Step"];
 export type Working = Whole<Schemas["Working"]>;
+export type Offer = Schemas["Offer"];
 export type Driver = Schemas["Driver"];
 export type CaseLine = Schemas["CaseLine"];
 export type ModeLine = Schemas["ModeLine"];

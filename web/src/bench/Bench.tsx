@@ -11,6 +11,7 @@ import { trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
 import { Faults } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
+import { AboutScheme } from "./AboutScheme";
 import { AddPiece, type Wish } from "./AddPiece";
 import { AnswerLine } from "./AnswerLine";
 import { AlongSpan } from "./AlongSpan";
@@ -18,6 +19,7 @@ import { HereLine } from "./HereLine";
 import { Ledger } from "./Ledger";
 import { Loads } from "./Loads";
 import { PieceEditor } from "./PieceEditor";
+import { TakeAway } from "./TakeAway";
 import { useAutosave } from "./useAutosave";
 import { useDocument } from "./useDocument";
 import { useVerdict } from "./useVerdict";
@@ -121,6 +123,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
             <span role="status" className={`text-[15px] ${saving.state === "kept" ? "font-medium text-gives" : "text-pencil"}`} data-testid="saved">
               {answer.problems.length ? "not saved until it can be built" : SAVED_WORD[saving.state]}
             </span>
+            <TakeAway file={file} schemeId={scheme.id} station={shownStation} />
             <button className="btn" disabled={!document.canUndo} onClick={undo}>
               Undo
             </button>
@@ -142,6 +145,16 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
               </Tabs.Trigger>
             ))}
           </Tabs.List>
+          <AboutScheme
+            scheme={scheme}
+            only={file.schemes.length === 1}
+            onChange={(next, key) => changeScheme((s) => ({ ...s, ...next }), key)}
+            onRemove={() => {
+              const rest = file.schemes.filter((s) => s.id !== scheme.id);
+              change((f) => ({ ...f, schemes: f.schemes.filter((s) => s.id !== scheme.id) }));
+              setSchemeId(rest[0]!.id);
+            }}
+          />
           {file.schemes.length < 12 && (
             <button className="btn btn-quiet whitespace-nowrap" onClick={copyScheme}>
               Copy this scheme
@@ -231,13 +244,13 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           </div>
           <Tabs.Content value="pieces" className="pt-2">
             <div className="mb-1 flex justify-end">
-              <AddPiece onAdd={(kind) => void add(kind)} main={scheme.pieces.length === 0} />
+              <AddPiece airframe={file.airframe} scheme={scheme} onAdd={(kind) => void add(kind)} main={scheme.pieces.length === 0} />
             </div>
             {scheme.pieces.length === 0 && verdict && (
               <div className="mb-3 border-l-4 border-kraft pl-3">
                 <p className="text-[17px] font-medium">Nothing is in this wing yet.</p>
                 <p>
-                  Bare foam {verdict.sentence}, and {trim(verdict.ultimate_n, 1)} g are needed. Start with what carries the bending: a tube, or rods top and bottom. Film comes next; it stops the twist.
+                  Bare foam {verdict.sentence}, and {trim(verdict.ultimate_n, 1)} g are needed. Press “Add a piece”: the common build-ups come in sizes for this wing. By hand, start with what carries the bending, a tube or rods top and bottom; film comes next, it stops the twist.
                 </p>
               </div>
             )}

@@ -23,7 +23,7 @@ export interface Answer {
 
 /** Faults come by their path in what was asked; forms know them by their path in the document. */
 function pathInDocument(problem: Said): Said {
-  return { ...problem, field: problem.field.replace(/^(scheme|airframe)\./, "") };
+  return { ...problem, field: problem.field.replace(/^(scheme\.(?!name|notes)|airframe\.)/, "") };
 }
 
 /** The verdict on what lies on the bench, asked again whenever it changes. */

@@ -1,0 +1,35 @@
+"""The ledger as a list for a spreadsheet."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from ..answer.verdict import Verdict
+
+COLUMNS = (
+    "piece", "what", "where", "on", "grams", "of which glue, g", "bending stiffness, %", "twist stiffness, %",
+    "first sign, g", "holds to, g", "bend saved, mm",
+)  # fmt: skip
+
+
+def _cell(text: str) -> str:
+    """A spreadsheet would run what starts like a formula."""
+    return f"'{text}" if text[:1] in "=+-@\t\r" else text
+
+
+def ledger_csv(verdict: Verdict) -> str:
+    """One line a piece and two totals; grams, and what would be lost without the piece."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for line in verdict.ledger:
+        figures = (
+            line.grams, line.glue_grams, 100 * (line.buys_EI or 0.0), 100 * (line.buys_GJ or 0.0),
+            line.buys_break_n or 0.0, line.buys_hold_n or 0.0, line.buys_bend_mm or 0.0,
+        )  # fmt: skip
+        words = (_cell(line.label), _cell(line.what), line.where, "yes" if line.on else "no")
+        writer.writerow([*words, *(f"{f:.4g}" for f in figures)])
+    writer.writerow(["bare foam", "", "", "", f"{verdict.mass.foam_g.value:.4g}"])
+    writer.writerow(["the whole wing", "", "", "", f"{verdict.mass.wing_g.value:.4g}", f"{verdict.mass.glue_g:.4g}"])
+    return out.getvalue()

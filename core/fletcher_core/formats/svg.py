@@ -1,0 +1,103 @@
+"""Drawings to take away: the plan and the slice at 1:1 or fitted to a page, black on white, with a ruler."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Literal
+from xml.sax.saxutils import escape
+
+from ..answer.verdict import Outlined, Plan
+from ..units import Measure, System
+
+Size = Literal["true", "page"]
+
+#: a sheet of A4 lying, less its margins, mm
+PAGE = (277.0, 190.0)
+_MARGIN, _FOOT = 12.0, 22.0
+_SHADE = {
+    "carbon": "#444444", "glass": "#bbbbbb", "wood": "#dddddd", "metal": "#999999", "cord": "#666666", "void": "none",
+}  # fmt: skip
+
+Points = Sequence[tuple[float, float]]
+
+
+def _path(points: Points) -> str:
+    return " ".join(f"{x:.2f},{y:.2f}" for x, y in points)
+
+
+def _ruler(y: float, scale: float, system: System) -> list[str]:
+    """What the print is checked with: 100 mm, or 4 inches, of the part itself."""
+    length = 100.0 if system == "metric" else 101.6
+    step = 10.0 if system == "metric" else 12.7
+    ticks = round(length / step)
+    marks = "".join(f"M{k * step:.2f} {y:.2f}v{-3 / scale:.2f}" for k in range(ticks + 1))
+    said = f"{Measure(length).text(system)} of the part: measure it on the print"
+    return [
+        f'<path d="M0 {y:.2f}H{length:.2f}{marks}" fill="none" stroke="#000" stroke-width="{0.25 / scale:.3f}"/>',
+        f'<text x="{length + 3 / scale:.2f}" y="{y:.2f}" font-size="{3.5 / scale:.2f}">{escape(said)}</text>',
+    ]
+
+
+def _sheet(title: str, shapes: list[str], box: tuple[float, float, float, float], size: Size, system: System) -> str:
+    """A whole SVG document; `box` is (left, top, width, height) of the part in mm."""
+    left, top, wide, high = box
+    scale = 1.0 if size == "true" else min(PAGE[0] / wide, (PAGE[1] - _FOOT) / high)
+    margin, foot = _MARGIN / scale, _FOOT / scale
+    view = (left - margin, top - margin, max(wide, 160.0 / scale) + 2 * margin, high + 2 * margin + foot)
+    told = "1:1" if size == "true" else f"1:{1 / scale:.2f}, to fit a page"
+    return "\n".join(
+        [
+            f'<svg xmlns="http://www.w3.org/2000/svg" width="{view[2] * scale:.2f}mm" height="{view[3] * scale:.2f}mm" '
+            f'viewBox="{view[0]:.2f} {view[1]:.2f} {view[2]:.2f} {view[3]:.2f}" font-family="sans-serif">',
+            f"<title>{escape(title)}, {told}</title>",
+            f'<rect x="{view[0]:.2f}" y="{view[1]:.2f}" width="{view[2]:.2f}" height="{view[3]:.2f}" fill="#fff"/>',
+            *shapes,
+            *_ruler(top + high + 0.55 * foot, scale, system),
+            f'<text x="0" y="{top + high + foot:.2f}" font-size="{4 / scale:.2f}">{escape(title)}, {told}</text>',
+            "</svg>",
+            "",
+        ]
+    )
+
+
+def _shape(points: Points, family: str, width: float, dashed: bool = False) -> str:
+    dash = f' stroke-dasharray="{4 * width:.2f} {4 * width:.2f}"' if dashed else ""
+    fill = _SHADE.get(family, "none")
+    return f'<polygon points="{_path(points)}" fill="{fill}" stroke="#000" stroke-width="{width:.3f}"{dash}/>'
+
+
+def plan_svg(name: str, plan: Plan, size: Size, system: System) -> str:
+    """The half wing from above, root on the left, nose at the top."""
+    xs = [x for _, x in plan.outline]
+    shapes = [_shape(plan.outline, "", 0.5)]
+    shapes += [_shape(p.polygon, p.family, 0.25, not p.on) for p in plan.pieces]
+    for y in plan.breaks_mm[1:-1]:
+        shapes.append(
+            f'<path d="M{y:.2f} {min(xs):.2f}V{max(xs):.2f}" stroke="#000" stroke-width="0.2" stroke-dasharray="4 3"/>'
+        )
+    box = (0.0, min(xs), plan.half_span_mm, max(xs) - min(xs))
+    return _sheet(f"{name}: the half wing from above", shapes, box, size, system)
+
+
+def slice_svg(name: str, section: Outlined, where: str, size: Size, system: System) -> str:
+    """The section as it is cut, nose on the left."""
+
+    def down(points: Points) -> list[tuple[float, float]]:
+        return [(x, -z) for x, z in points]
+
+    shapes = [_shape(down(section.outline), "", 0.3)]
+    for p in section.pieces:
+        if not p.on:
+            continue
+        if p.shape == "line":
+            shapes.append(f'<polyline points="{_path(down(p.points))}" fill="none" stroke="#000" stroke-width="0.5"/>')
+        else:
+            shapes.append(_shape(down(p.points), p.family, 0.2))
+            shapes += (
+                [f'<polygon points="{_path(down(p.hole))}" fill="#fff" stroke="#000" stroke-width="0.2"/>']
+                if p.hole
+                else []
+            )
+    zs = [z for _, z in section.outline]
+    box = (0.0, -max(zs), section.chord_mm, max(zs) - min(zs))
+    return _sheet(f"{name}: section {where}", shapes, box, size, system)

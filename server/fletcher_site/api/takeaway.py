@@ -1,0 +1,74 @@
+"""Files that people take away: of what lies on the bench, saved or not."""
+
+from __future__ import annotations
+
+import re
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from fletcher_core.evaluate import evaluate
+from fletcher_core.formats import ledger_csv, plan_svg, slice_svg, write_aerofoil
+from fletcher_core.model import AirframeFile, CoordinateAerofoil, Problem, Refused
+from fletcher_core.units import show
+from ninja import Router
+from pydantic import BaseModel, Field
+
+from .shapes import Problems
+from .who import signed_in, units
+
+router = Router(tags=["take away"], auth=signed_in)
+
+Kind = Literal["airframe", "ledger", "plan", "plan-page", "slice", "slice-page", "aerofoil"]
+_TYPES = {"airframe": ("json", "application/json"), "ledger": ("csv", "text/csv; charset=utf-8"),
+          "aerofoil": ("dat", "text/plain; charset=utf-8")}  # fmt: skip
+
+
+class Wanted(BaseModel):
+    """What to take away, of which scheme, and where along the span for a slice."""
+
+    file: AirframeFile
+    scheme_id: str = Field(max_length=40)
+    what: Kind
+    station_mm: float | None = Field(None, allow_inf_nan=False)
+
+
+def _name(text: str) -> str:
+    """Safe on every disk."""
+    return re.sub(r"[^a-z0-9]+", "-", text.lower()).strip("-")[:60] or "airframe"
+
+
+def _text(wanted: Wanted, system: Literal["metric", "inch"]) -> str:
+    file = wanted.file
+    if wanted.what == "airframe":
+        return file.model_dump_json(indent=1) + "\n"
+    if wanted.what == "aerofoil":
+        aerofoil = file.airframe.wing.aerofoil
+        if not isinstance(aerofoil, CoordinateAerofoil):
+            right = "A section by four digits or a flat plate is made from its figures."
+            raise Refused([Problem(("what",), "aerofoil", "This wing's section came from no coordinate file.", right)])
+        return write_aerofoil(aerofoil)
+    scheme = next((s for s in file.schemes if s.id == wanted.scheme_id), None)
+    if scheme is None:
+        raise Refused([Problem(("scheme_id",), "scheme", "There is no such scheme in this airframe.", "Choose one.")])
+    verdict = evaluate(file.airframe, scheme, system=system, slice_at_mm=wanted.station_mm, spread=False)
+    if wanted.what == "ledger":
+        return ledger_csv(verdict)
+    size: Literal["true", "page"] = "page" if wanted.what.endswith("page") else "true"
+    title = f"{file.airframe.name}, {scheme.name}"
+    if wanted.what.startswith("plan"):
+        return plan_svg(title, verdict.drawing.plan, size, system)
+    section = verdict.drawing.slice
+    return slice_svg(title, section, f"{show(section.y_mm, 'length', system)} out", size, system)
+
+
+@router.post("/take-away", response={200: None, 422: Problems}, operation_id="take_away")
+def take_away(request: HttpRequest, wanted: Wanted) -> HttpResponse:
+    """A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the aerofoil."""
+    ending, content = _TYPES.get(wanted.what, ("svg", "image/svg+xml"))
+    answer = HttpResponse(_text(wanted, units(request)), content_type=content)
+    stem = _name(
+        f"{wanted.file.airframe.name}-{wanted.what}" if wanted.what != "airframe" else wanted.file.airframe.name
+    )
+    answer["Content-Disposition"] = f'attachment; filename="{stem}.{ending}"'
+    answer["X-Content-Type-Options"] = "nosniff"
+    return answer
