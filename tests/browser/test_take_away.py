@@ -115,3 +115,45 @@ def test_a_scheme_is_named_noted_copied_and_taken_out(demo: Page) -> None:
     expect(tabs).to_have_count(before)
     page.get_by_role("button", name="Undo").click()
     expect(tabs).to_have_count(before + 1)
+
+
+def test_the_keys_are_told(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Dunlin")
+    page.get_by_role("heading", level=1).click()
+    page.keyboard.press("?")
+    sheet = page.get_by_role("dialog", name="The bench by keyboard")
+    expect(sheet).to_contain_text("Ctrl + Shift + Z")
+    page.keyboard.press("Escape")
+    expect(sheet).to_be_hidden()
+    # a question mark that is typed stays a question mark
+    page.get_by_role("button", name="Name and notes").click()
+    page.get_by_label("Notes on it").fill("")
+    page.get_by_label("Notes on it").press("?")
+    expect(page.get_by_label("Notes on it")).to_have_value("?")
+    expect(sheet).to_be_hidden()
+
+
+def test_the_ledger_is_sorted_by_worth(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Turnstone")
+    lines = page.locator("[data-line]")
+    assert lines.nth(0).get_attribute("data-line") == "rod-top"
+    page.get_by_role("button", name="sort by worth").click()
+    worth = [float(t.split()[0]) for t in lines.get_by_text(re.compile("grams each$")).all_inner_texts()]
+    assert worth == sorted(worth)
+    assert len(worth) == 3
+    page.get_by_role("button", name="in the order they were laid").click()
+    expect(lines.nth(0)).to_have_attribute("data-line", "rod-top")
+
+
+def test_rods_set_apart_are_told_with_their_loss(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Turnstone")
+    page.locator("[data-line=rod-bottom] button[aria-expanded]").click()
+    page.get_by_label("On the chord at its start").fill("45 %")
+    page.get_by_label("On the chord at its end").fill("45 %")
+    expect(page.locator("[data-line=rod-bottom]")).to_contain_text("the wing bends askew")
+    page.get_by_label("On the chord at its start").fill("30 %")
+    page.get_by_label("On the chord at its end").fill("30 %")
+    expect(page.locator("[data-line=rod-bottom]")).not_to_contain_text("the wing bends askew")

@@ -338,3 +338,31 @@ def test_a_web_is_not_the_web_of_the_web(airframe: Any) -> None:
     v = evaluate(airframe, make_scheme(capped), spread=False)
     assert "web of the web" not in " ".join(m.how for m in v.modes)
     assert any("top cap of the web" in m.how for m in v.modes)
+
+
+def test_rods_that_do_not_lie_over_each_other_are_told_with_the_loss(airframe: Any) -> None:
+    top = Rod(id="top", level="top", diameter_mm=2, y_to_mm=500)
+    over = Rod(id="bottom", level="bottom", diameter_mm=2, y_to_mm=500)
+    apart = over.model_copy(update={"chord_from": 0.45, "chord_to": 0.45})
+    right, wrong = (evaluate(airframe, make_scheme(top, r), spread=False) for r in (over, apart))
+    assert not right.ledger[1].warnings
+    (sentence,) = wrong.ledger[1].warnings
+    assert sentence.startswith("It does not lie over the top rod: the wing bends askew")
+    lost = float(sentence.partition(" % of")[0].split()[-1])
+    s = evaluate(airframe, make_scheme(top, apart), slice_at_mm=100.0, spread=False).section
+    assert lost == pytest.approx(100 * s.EI_product_Nmm2**2 / (s.EI_Nmm2 * s.EI_inplane_Nmm2), rel=0.1)
+
+
+def test_dead_weight_is_marked_and_worth_is_grams_per_g(airframe: Any) -> None:
+    # a short thin dowel out at the tip, where nothing is asked
+    idle = Rod(
+        id="idle", material="bamboo_skewer", diameter_mm=3, y_from_mm=560, y_to_mm=590, chord_from=0.5, chord_to=0.5
+    )
+    v = evaluate(airframe, make_scheme(TUBE, FILM, idle), spread=False)
+    lines = {line.piece_id: line for line in v.ledger}
+    assert lines["idle"].dead_weight
+    assert lines["idle"].grams_per_g is None
+    for key in ("tube", "film"):
+        line = lines[key]
+        assert not line.dead_weight
+        assert line.grams_per_g == pytest.approx(line.grams / line.buys_hold_n)

@@ -29,7 +29,7 @@ from .verdict import (
     Spreaded,
     State,
 )
-from .words import how, label, what, where
+from .words import how, label, short, what, where
 
 Array = NDArray[np.float64]
 
@@ -127,8 +127,39 @@ def ribbon(a: Answer, reserves: Array) -> list[RibbonPiece]:
     return pieces
 
 
+#: a piece that adds less than these to load (g), bend (mm) and twist (degrees) is dead weight
+NOTHING = {"load": 0.05, "bend_mm": 0.1, "twist_deg": 0.03}
+#: what is there for hits, not for flight, is never called that
+_FOR_HITS = ("cord", "block")
+
+
+def askew(a: Answer) -> dict[int, str]:
+    """Sticks top and bottom that do not lie over each other: what bending askew costs, told at the later one."""
+    pieces: Any = a.scheme.pieces
+    p = a.solved.properties
+    found: dict[int, str] = {}
+    for j, lower in enumerate(pieces):
+        for upper in pieces[:j]:
+            levels = {getattr(upper, "level", ""), getattr(lower, "level", "")}
+            if levels != {"top", "bottom"} or upper.kind != lower.kind or not (upper.on and lower.on):
+                continue
+            start, end = max(upper.y_from_mm, lower.y_from_mm), min(upper.y_to_mm, lower.y_to_mm)
+            here = (a.layout.plan.y >= start) & (a.layout.plan.y <= end)
+            apart = abs(upper.chord_from - lower.chord_from) + abs(upper.chord_to - lower.chord_to)
+            if not here.any() or apart < 0.02:
+                continue
+            lost = float(np.mean((p.EIxz[0] ** 2 / (p.EIxx[0] * p.EIzz[0]))[here]))
+            found[j] = (
+                f"It does not lie over the {short(upper)}: the wing bends askew, and {100 * lost:.1f} % of the bending "
+                "stiffness is lost. Move it to the same place on the chord."
+            )
+    return found
+
+
 def ledger(a: Answer, system: System) -> list[LedgerLine]:
     warned, careful = warnings(a.layout), cautions(a.layout)
+    for index, sentence in askew(a).items():
+        warned.setdefault(index, []).append(sentence)
     s, y = a.solved, a.layout.plan.y
     tip = float(s.shape.bend[0, -1])
     broken, held = s.break_at(0)[0], s.holds_to(0)[0]
@@ -142,14 +173,18 @@ def ledger(a: Answer, system: System) -> list[LedgerLine]:
             span = np.trapezoid(array[without][run], y[run])
             return float(np.trapezoid(array[with_it][run], y[run]) / span - 1.0) if span > 0 else 0.0
 
+        grams, EI, GJ = float(a.piece_g[i] + a.glue_g[i]), gain(s.properties.EIxx), gain(s.GJ)
+        first, hold = sign * (broken - s.break_at(2 + i)[0]), sign * (held - s.holds_to(2 + i)[0])
+        bend = sign * (float(s.shape.bend[2 + i, -1]) - tip)
+        turn = sign * float(np.degrees(abs(s.shape.twist[2 + i, -1]) - abs(s.shape.twist[0, -1])))
+        wanted = max(first, hold) >= NOTHING["load"] or bend >= NOTHING["bend_mm"] or turn >= NOTHING["twist_deg"]
         lines.append(
             LedgerLine(
                 piece_id=piece.id, label=label(piece, system), what=what(piece, system), where=where(piece, system),
-                on=piece.on, grams=float(a.piece_g[i] + a.glue_g[i]), glue_grams=float(a.glue_g[i]),
-                buys_EI=gain(s.properties.EIxx), buys_GJ=gain(s.GJ),
-                buys_break_n=sign * (broken - s.break_at(2 + i)[0]),
-                buys_hold_n=sign * (held - s.holds_to(2 + i)[0]),
-                buys_bend_mm=sign * (float(s.shape.bend[2 + i, -1]) - tip),
+                on=piece.on, grams=grams, glue_grams=float(a.glue_g[i]), buys_EI=EI, buys_GJ=GJ,
+                buys_break_n=first, buys_hold_n=hold, buys_bend_mm=bend,
+                grams_per_g=grams / hold if hold >= NOTHING["load"] and grams > 0 else None,
+                dead_weight=grams > 0 and not wanted and piece.kind not in _FOR_HITS,
                 warnings=warned.get(i, []), cautions=careful.get(i, []),
             )
         )  # fmt: skip

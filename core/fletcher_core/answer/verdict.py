@@ -154,6 +154,10 @@ class LedgerLine(BaseModel):
     buys_break_n: float | None
     buys_hold_n: float | None
     buys_bend_mm: float | None
+    #: grams for each g of load that it holds more; None where it holds no more
+    grams_per_g: float | None
+    #: nothing that is wanted would be lost without it
+    dead_weight: bool
     warnings: list[str]
     cautions: list[str]
 

@@ -9,7 +9,7 @@ from ..answer.verdict import Verdict
 
 COLUMNS = (
     "piece", "what", "where", "on", "grams", "of which glue, g", "bending stiffness, %", "twist stiffness, %",
-    "first sign, g", "holds to, g", "bend saved, mm",
+    "first sign, g", "holds to, g", "bend saved, mm", "grams for each g it holds more",
 )  # fmt: skip
 
 
@@ -29,7 +29,8 @@ def ledger_csv(verdict: Verdict) -> str:
             line.buys_break_n or 0.0, line.buys_hold_n or 0.0, line.buys_bend_mm or 0.0,
         )  # fmt: skip
         words = (_cell(line.label), _cell(line.what), line.where, "yes" if line.on else "no")
-        writer.writerow([*words, *(f"{f:.4g}" for f in figures)])
+        worth = "" if line.grams_per_g is None else f"{line.grams_per_g:.3g}"
+        writer.writerow([*words, *(f"{f:.4g}" for f in figures), "dead weight" if line.dead_weight else worth])
     writer.writerow(["bare foam", "", "", "", f"{verdict.mass.foam_g.value:.4g}"])
     writer.writerow(["the whole wing", "", "", "", f"{verdict.mass.wing_g.value:.4g}", f"{verdict.mass.glue_g:.4g}"])
     return out.getvalue()

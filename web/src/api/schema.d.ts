@@ -1077,10 +1077,14 @@ export interface components {
             buys_hold_n: number | null;
             /** Cautions */
             cautions: string[];
+            /** Dead Weight */
+            dead_weight: boolean;
             /** Glue Grams */
             glue_grams: number;
             /** Grams */
             grams: number;
+            /** Grams Per G */
+            grams_per_g: number | null;
             /** Label */
             label: string;
             /** On */

@@ -16,6 +16,7 @@ import { AddPiece, type Wish } from "./AddPiece";
 import { AnswerLine } from "./AnswerLine";
 import { AlongSpan } from "./AlongSpan";
 import { HereLine } from "./HereLine";
+import { Keys } from "./Keys";
 import { Ledger } from "./Ledger";
 import { Loads } from "./Loads";
 import { PieceEditor } from "./PieceEditor";
@@ -123,6 +124,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
             <span role="status" className={`text-[15px] ${saving.state === "kept" ? "font-medium text-gives" : "text-pencil"}`} data-testid="saved">
               {answer.problems.length ? "not saved until it can be built" : SAVED_WORD[saving.state]}
             </span>
+            <Keys />
             <TakeAway file={file} schemeId={scheme.id} station={shownStation} />
             <button className="btn" disabled={!document.canUndo} onClick={undo}>
               Undo

@@ -1,7 +1,8 @@
 import { Switch } from "radix-ui";
+import { useState } from "react";
 
-import type { LedgerLine, Piece, Verdict } from "../api/types";
-import { mass, percent, signed } from "../lib/show";
+import type { LedgerLine, Piece, Units, Verdict } from "../api/types";
+import { mass, percent, rough, signed } from "../lib/show";
 import { useUnits } from "../session";
 import type { Why } from "./WorkingSheet";
 
@@ -14,7 +15,12 @@ interface Props {
   onWhy: (why: Why) => void;
 }
 
-function Buys({ line }: { line: LedgerLine }) {
+/** What each g of load more costs in weight; in words, since a g of load is no gram. */
+function worth(grams: number, units: Units): string {
+  return units === "metric" ? `${rough(grams)} grams` : mass(grams, units);
+}
+
+function Buys({ line, units }: { line: LedgerLine; units: Units }) {
   const cell = "px-1.5 text-right whitespace-nowrap";
   const tone = (v: number | null) => (v !== null && v < -0.05 ? "text-gives" : "");
   // a skin that wrinkles early shows a sign sooner and still holds longer: that is no loss
@@ -24,7 +30,10 @@ function Buys({ line }: { line: LedgerLine }) {
       <td className={`${cell} py-1.5 ${tone(line.buys_EI)}`}>{percent(line.buys_EI ?? 0)}</td>
       <td className={`${cell} py-1.5 ${tone(line.buys_GJ)}`}>{percent(line.buys_GJ ?? 0)}</td>
       <td className={`${cell} py-1.5 ${sign}`}>{signed(line.buys_break_n ?? 0)} g</td>
-      <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>{signed(line.buys_hold_n ?? 0)} g</td>
+      <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>
+        {signed(line.buys_hold_n ?? 0)} g
+        {line.grams_per_g !== null && line.grams_per_g !== undefined && <span className="block text-[14px] text-pencil">{worth(line.grams_per_g, units)} each</span>}
+      </td>
     </>
   );
 }
@@ -34,7 +43,10 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
   const units = useUnits();
   const { mass: m } = verdict;
   const head = "px-1.5 pb-1 text-right align-bottom font-normal leading-4";
+  const [byWorth, setByWorth] = useState(false);
   const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));
+  // fewest grams for each g that it holds more come first, what holds no more comes last
+  if (byWorth) lines.sort((a, b) => (a.grams_per_g ?? Infinity) - (b.grams_per_g ?? Infinity));
   return (
     <table className="w-full border-collapse text-[15px] max-sm:block" data-testid="ledger">
       <caption className="sr-only">Pieces, what each weighs and what it buys</caption>
@@ -42,6 +54,11 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
         <tr className="border-b border-ink text-[14px] text-pencil max-sm:grid max-sm:grid-cols-5">
           <th className="pb-1 text-left align-bottom font-normal max-sm:hidden" scope="col">
             piece
+            {pieces.length > 1 && (
+              <button className="ml-3 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-pressed={byWorth} onClick={() => setByWorth(!byWorth)}>
+                {byWorth ? "in the order they were laid" : "sort by worth"}
+              </button>
+            )}
           </th>
           <th className={head} scope="col">
             weighs
@@ -57,7 +74,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
             <br />
             sign
           </th>
-          <th className={head} scope="col" title="Load factor it holds to, after wrinkles">
+          <th className={head} scope="col" title="Load factor it holds to, after wrinkles; under it, the grams for each g that it holds more">
             holds
             <br />
             to
@@ -93,6 +110,11 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
                     why
                   </button>
                 </div>
+                {line.dead_weight && (
+                  <p className="mt-1 border-l-4 border-kraft pl-2 text-[14px] leading-4.5 font-medium text-kraft">
+                    {line.on ? "Dead weight here: nothing that is wanted would be lost without it." : "It would be dead weight here."}
+                  </p>
+                )}
                 {line.warnings.map((w) => (
                   <p key={w} className="mt-1 border-l-4 border-gives pl-2 text-[14px] leading-4.5 font-medium text-gives">
                     {w}
@@ -100,7 +122,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
                 ))}
               </td>
               <td className="px-1.5 py-1.5 text-right whitespace-nowrap">{mass(line.grams, units)}</td>
-              <Buys line={line} />
+              <Buys line={line} units={units} />
             </tr>
           );
         })}

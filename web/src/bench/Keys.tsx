@@ -1,0 +1,51 @@
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+
+const KEYS: [string, string][] = [
+  ["Tab, Shift + Tab", "to the next or the last thing that can be pressed"],
+  ["Enter or Space", "press it; Space switches a piece on and off"],
+  ["← →", "on an end of the chosen piece: nearer to the root, farther out, by 1 mm; with Shift by 10 mm"],
+  ["↑ ↓", "on an end of the chosen piece: toward the nose, toward the trailing edge"],
+  ["← →", "on the station line: move it; on the schemes and the tabs: the next one"],
+  ["Ctrl + Z", "undo"],
+  ["Ctrl + Shift + Z", "redo"],
+  ["Esc", "close what is open"],
+  ["?", "this list"],
+];
+
+/** The bench by keyboard; opened by “?”. */
+export function Keys() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const at = event.target;
+      if (event.key !== "?" || at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement || at instanceof HTMLSelectElement) return;
+      event.preventDefault();
+      setOpen(true);
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="btn btn-quiet px-0 max-sm:hidden">Keys</Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+        <Dialog.Content className="fixed top-[10vh] left-1/2 w-[34rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-4" aria-describedby={undefined}>
+          <div className="mb-2 flex items-center justify-between">
+            <Dialog.Title className="text-xl font-semibold">The bench by keyboard</Dialog.Title>
+            <Dialog.Close className="btn">Close</Dialog.Close>
+          </div>
+          <dl>
+            {KEYS.map(([keys, does]) => (
+              <div key={keys + does} className="grid grid-cols-[10rem_minmax(0,1fr)] gap-x-3 border-b border-rule py-1.5">
+                <dt className="font-medium">{keys}</dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
