@@ -58,6 +58,7 @@ def take(page: Page) -> None:
     page.keyboard.press("Escape")
     page.get_by_label("Diameter", exact=True).fill("40 mm")
     page.get_by_test_id("saved").get_by_text("not saved").wait_for()
+    page.get_by_role("form", name="The chosen piece").evaluate("e => e.scrollIntoView({ block: 'center' })")
     _shoot(page, "bad-input")
 
 

@@ -59,7 +59,7 @@ const SHOWN: Record<string, (piece: Values) => boolean> = {
   depth_mm: (p) => p.face !== "through",
 };
 /** What is read off the stock first, then where it lies, then how it is held. */
-const LAST = ["x_from", "x_to", "nose_lap_mm", "chord_from", "chord_to", "y_from_mm", "y_to_mm", "glue", "name"];
+const LAST = ["level", "inset_mm", "x_from", "x_to", "nose_lap_mm", "chord_from", "chord_to", "y_from_mm", "y_to_mm", "glue", "name"];
 const WIDE = new Set(["material", "glue", "name"]);
 const HIDDEN = new Set(["id", "kind", "on"]);
 const MEASURES = new Set<string>(["length", "percent", "angle", "area_mass", "mass", "number"]);
