@@ -151,3 +151,19 @@ def test_the_joint_in_the_middle_is_asked_for_and_judged(demo: Page) -> None:
     tab(page, "Weak spots")
     expect(page.get_by_test_id("modes")).to_contain_text("butted faces at the joint let go")
     expect(page.get_by_test_id("sentence")).to_contain_text("at the joint")
+
+
+def test_ailerons_bring_a_rolling_pull_and_a_check_for_reversal(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Turnstone")
+    tab(page, "The airframe")
+    page.get_by_label("Ailerons").select_option(label="at the trailing edge")
+    expect(page.get_by_label("They end, out from the root")).to_have_value("404 mm")
+    page.get_by_label("They end, out from the root").fill("500")
+    expect(page.get_by_text("The aileron ends at 500 mm, beyond the tip.").first).to_be_visible()
+    page.get_by_label("They end, out from the root").fill("400")
+    page.get_by_label("Throw each way").fill("25")
+    saved(page)
+    tab(page, "Loads")
+    expect(page.get_by_test_id("cases")).to_contain_text("A rolling pull")
+    expect(page.get_by_test_id("screens")).to_contain_text("Aileron reversal")
