@@ -32,7 +32,7 @@ function Buys({ line, units }: { line: LedgerLine; units: Units }) {
       <td className={`${cell} py-1.5 ${sign}`}>{signed(line.buys_break_n ?? 0)} g</td>
       <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>
         {signed(line.buys_hold_n ?? 0)} g
-        {line.grams_per_g !== null && line.grams_per_g !== undefined && <span className="block text-[14px] text-pencil">{worth(line.grams_per_g, units)} each</span>}
+        {line.grams_per_g !== null && line.grams_per_g !== undefined && <span className="block text-[14px] leading-4 whitespace-normal text-pencil">{worth(line.grams_per_g, units)} each</span>}
       </td>
     </>
   );
