@@ -90,6 +90,10 @@ def _lock_key() -> str:
     return digest([ROOT / "requirements.lock"])
 
 
+def _test_key() -> str:
+    return digest([ROOT / "requirements.lock", ROOT / "requirements-test.lock"])
+
+
 def _has_pip() -> bool:
     """Whether the virtual environment's own Python runs: one copied or moved from elsewhere may not."""
     try:
@@ -98,24 +102,28 @@ def _has_pip() -> bool:
         return False
 
 
-def python_packages() -> None:
-    """The virtual environment with the locked packages."""
-    stamp, key = VENV / ".done", _lock_key()
-    if fresh(stamp, key) and _has_pip():
+def python_packages(test: bool) -> None:
+    """The virtual environment with the locked packages: those that it runs with, or those of the tests, too."""
+    stamps = {VENV / ".done": _lock_key()}
+    wanted = {VENV / ".done-test": _test_key()} if test else stamps
+    if all(fresh(stamp, key) for stamp, key in wanted.items()) and _has_pip():
         return
     say("making the virtual environment and installing locked packages, once")
-    stamp.unlink(missing_ok=True)
+    for name in (".done", ".done-test"):
+        (VENV / name).unlink(missing_ok=True)
     if not _has_pip():
         run([sys.executable, "-m", "venv", "--clear", str(VENV)], what="Making the virtual environment")
     run(
         [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-input",
-         "--require-hashes", "-r", "requirements.lock"],
+         "--require-hashes", "-r", "requirements-test.lock" if test else "requirements.lock"],
         what="Installing the Python packages",
         hint="Check the network to the Python package registry and run this again.",
     )  # fmt: skip
     site = next((VENV / "lib").glob("python3*")) / "site-packages"
     (site / "fletcher.pth").write_text(f"{ROOT / 'core'}\n{ROOT / 'server'}\n", encoding="utf-8")
-    stamp.write_text(key, encoding="utf-8")
+    # the tests' lock holds everything of the other, at the same versions
+    for stamp, key in (stamps | wanted).items():
+        stamp.write_text(key, encoding="utf-8")
 
 
 def web_packages() -> None:
@@ -151,9 +159,10 @@ def secret() -> None:
 
 
 def everything(browser: bool, build: bool = True) -> None:
+    """All set up; with `browser`, for tests and pictures: Chromium and the packages of the tests, too."""
     check_machine()
     system_packages(browser)
-    python_packages()
+    python_packages(test=browser)
     web_packages()
     if build:
         build_web()

@@ -22,6 +22,7 @@ from .answer.tell import (
     ribbon,
     screens,
     section_figures,
+    state_of,
 )
 from .answer.verdict import Bare, Break, Drawing, Hold, Slice, Spreaded, Verdict, Working
 from .answer.words import how, place
@@ -93,7 +94,8 @@ def _verdict(a: Answer, system: System, slice_at_mm: float | None, with_ledger: 
         breaks=Break(
             n=breaks,
             reserve=Spreaded(value=n / ultimate, low=breaks.low / ultimate, high=breaks.high / ultimate),
-            y_mm=y_break, mode=finding.mode, piece_id=piece_id(finding, scheme), face=finding.face,
+            state=state_of(n / ultimate), y_mm=y_break, mode=finding.mode, piece_id=piece_id(finding, scheme),
+            face=finding.face,
             how=words, seen_coming=mode.seen_coming, seen=mode.seen,
         ),
         holds=Hold(

@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from .jobs import open_bench, saved
+from .jobs import add, open_bench, saved
 
 
 def told(field: Locator, typed: str, *words: str) -> None:
@@ -105,3 +105,59 @@ def test_a_wrong_password(page: Page) -> None:
     page.get_by_role("button", name="Sign in").click()
     expect(page.get_by_role("alert")).to_contain_text("do not belong together")
     expect(page.get_by_label("Your name here")).to_have_value("nobody")
+
+
+def test_joints_ailerons_and_loads_with_every_mistake(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Sanderling")
+    page.get_by_role("tab", name="The airframe").click()
+    page.get_by_label("Joint in the middle").select_option(label="ply braces before and behind the spar")
+    thick = page.get_by_label("Its thickness")
+    told(thick, "90 mm", "too large", "from 0.3 mm to 25 mm")
+    told(thick, "three", "cannot be read")
+    thick.fill("2 mm")
+    told(page.get_by_label("Reaches into each side"), "0", "too small")
+    page.get_by_label("Reaches into each side").fill("60")
+    told(page.get_by_label("They end, out from the root"), "3 m", "too large")
+    told(page.get_by_label("They end, out from the root"), "900", "beyond the tip", "650 mm")
+    page.get_by_label("They end, out from the root").fill("600")
+    told(page.get_by_label("Their share of the chord"), "90 %", "too large")
+    page.get_by_label("Their share of the chord").fill("25 %")
+    page.get_by_role("tab", name="Loads").click()
+    told(page.get_by_label("Sharp gust"), "-3", "less than nothing")
+    page.get_by_label("Sharp gust").fill("4")
+    told(page.get_by_label("Greatest lift coefficient"), "9", "too large", "from 0.3 to 2.5")
+    page.get_by_label("Greatest lift coefficient").fill("1.1")
+    saved(page)
+
+
+def test_caps_and_pockets_that_cannot_be(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Sanderling")
+    add(page, "Web and caps, film")
+    editor = page.get_by_role("form", name="The chosen piece")
+    told(editor.get_by_label("Thickness of one cap layer"), "6 mm", "no web between them", "thinner caps")
+    editor.get_by_label("Thickness of one cap layer").fill("0.5")
+    editor.get_by_role("button", name="Remove this piece").click()
+    add(page, "Pocket")
+    told(editor.get_by_label("Depth"), "0", "too small")
+    editor.get_by_label("Depth").fill("10")
+    told(editor.get_by_label("To, on the chord"), "10 %", "backwards")
+    editor.get_by_label("To, on the chord").fill("55 %")
+    saved(page)
+
+
+def test_an_airframe_that_was_removed_meanwhile(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Dunlin")
+    number = page.url.rpartition("/")[2]
+    token = page.evaluate("() => fetch('/api/session').then(r => r.json()).then(s => s.csrf)")
+    gone = page.request.delete(f"/api/airframes/{number}", headers={"X-CSRFToken": token, "Referer": page.url})
+    assert gone.status == 204
+    page.locator("[data-line] [role=switch]").first.click()
+    expect(page.get_by_test_id("saved")).to_have_text("not saved: removed meanwhile")
+    expect(page.get_by_role("alert")).to_contain_text("Somebody removed this airframe meanwhile")
+    page.get_by_role("button", name="Take away").click()
+    with page.expect_download() as waiting:
+        page.get_by_role("button", name="The whole airframe").click()
+    assert waiting.value.suggested_filename == "dunlin.json"

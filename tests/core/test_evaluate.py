@@ -9,9 +9,24 @@ from typing import Any, get_args
 import pytest
 from fletcher_core.answer.suggest import Kind, start, suggest
 from fletcher_core.answer.verdict import Verdict
+from fletcher_core.catalogue import catalogue
 from fletcher_core.evaluate import evaluate, section_at
 from fletcher_core.loads import PRESETS
-from fletcher_core.model import Panel, Refused, Rod, Scheme, Skin, Strip, TapeStrip, Tube, Web, Wing
+from fletcher_core.model import (
+    Aileron,
+    Joint,
+    Panel,
+    Refused,
+    Rod,
+    Scheme,
+    Seat,
+    Skin,
+    Strip,
+    TapeStrip,
+    Tube,
+    Web,
+    Wing,
+)
 from fletcher_core.model.airframe import Core, FlatPlate
 from hypothesis import given
 from hypothesis import strategies as st
@@ -366,3 +381,56 @@ def test_dead_weight_is_marked_and_worth_is_grams_per_g(airframe: Any) -> None:
         line = lines[key]
         assert not line.dead_weight
         assert line.grams_per_g == pytest.approx(line.grams / line.buys_hold_n)
+
+
+@given(
+    kinds=st.lists(st.sampled_from(get_args(Kind)), min_size=1, max_size=4),
+    joint=st.sampled_from(["through", "butt", "brace", "blade", "wire", "joiner"]),
+    tape=st.sampled_from([None, "packing_tape", "filament_tape_uni"]),
+    seat=st.sampled_from(["glued", "bands", "clamp"]),
+    core=st.sampled_from(
+        ["epp20", "xps33", ("foamboard_light", "none"), ("foamboard_art", "top"), ("corrugated_pp_4", "across")]
+    ),
+    aileron=st.booleans(),
+    off=st.sets(st.integers(0, 6)),
+    half=st.floats(250, 1200),
+    root=st.floats(120, 320),
+    taper=st.floats(0.5, 1.0),
+)
+def test_any_pieces_on_any_wing_give_finite_figures_or_a_reason(
+    kinds: list[Any], joint: Any, tape: Any, seat: Any, core: Any, aileron: bool, off: set[int], half: float,
+    root: float, taper: float,
+) -> None:  # fmt: skip
+    board = not isinstance(core, str)
+    airframe = make_airframe(half_span=half, root=root, tip=root * taper, plate=4.9 if board else None)
+    thick = catalogue().board[core[0]].thickness.typical if board else 0.0
+    panel = airframe.wing.panels[0].model_copy(update={"joint": Joint(kind=joint, tape=tape)})
+    wing = Wing(
+        panels=[panel],
+        aerofoil=FlatPlate(thickness_mm=thick) if board else airframe.wing.aerofoil,
+        core=Core(material=core) if not board else Core(
+            material=core[0], **({"flutes": core[1]} if "corrugated" in core[0] else {"peeled": core[1]})
+        ),
+        seat=Seat(kind=seat),
+        aileron=Aileron(y_from_mm=0.5 * half, y_to_mm=0.9 * half) if aileron else None,
+    )  # fmt: skip
+    airframe = airframe.model_copy(update={"wing": wing})
+    scheme = make_scheme()
+    for kind in kinds:
+        more = suggest(airframe, scheme, kind)
+        scheme = scheme.model_copy(update={"pieces": [*scheme.pieces, *more]})
+    pieces = [p.model_copy(update={"on": k not in off}) for k, p in enumerate(scheme.pieces)]
+    refused: list[Any] = []
+    try:
+        v = evaluate(airframe, scheme.model_copy(update={"pieces": pieces}))
+    except Refused as found:
+        refused = found.problems
+    assert all(p.said()["what"] and p.said()["right"] for p in refused)
+    if refused:
+        return
+    assert all(math.isfinite(n) for n in numbers(v.model_dump()))
+    for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.mass.wing_g, v.bending_hz, v.twist_hz):
+        assert figure.low <= figure.value <= figure.high
+    assert v.holds.n.value >= v.breaks.n.value * (1 - 1e-9)
+    assert v.breaks.n.value >= 0
+    assert sum(bool(c.hardest) for c in v.cases) == 1

@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 import pytest
+from fletcher_core.answer.compute import between
 from fletcher_core.answer.drivers import drivers, figure_label
 from fletcher_core.answer.sampling import SAMPLES, normals
 from fletcher_core.evaluate import evaluate, many, why
@@ -152,3 +153,17 @@ def test_many_variants_are_those_of_the_full_answer() -> None:
         assert got.bend[k] == pytest.approx(v.tip_bend_mm.value, rel=0.02)
         assert got.twist[k] == pytest.approx(v.twist_deg.value, rel=0.05)
         assert got.wing_g[k] == pytest.approx(v.mass.wing_g.value, rel=0.01)
+
+
+def test_figures_between_nodes_lie_on_straight_lines() -> None:
+    nodes, y = np.array([0.0, 10.0, 40.0]), np.array([0.0, 4.0, 10.0, 25.0, 40.0, 55.0])
+    figures = np.array([[1.0, 3.0, 0.0], [0.0, 0.0, 6.0]])
+    expected = [np.interp(y, nodes, row) for row in figures]
+    assert figures @ between(y, nodes) == pytest.approx(np.array(expected))
+
+
+def test_states_are_those_of_the_reserves(asked: tuple[Any, Any, Any]) -> None:
+    _, _, v = asked
+    for line in (*v.modes, *v.cases, *v.ribbon):
+        assert line.state == ("sound" if line.reserve >= 1.25 else "close" if line.reserve >= 1.0 else "gives way")
+    assert v.breaks.state == v.modes[0].state

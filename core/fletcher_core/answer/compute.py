@@ -157,12 +157,23 @@ def some_stations(layout: WingLayout, step: int) -> NDArray[np.intp]:
     return np.flatnonzero(keep)
 
 
+def between(y: Array, nodes: Array) -> Array:
+    """(N, S) weights: figures at N rising `nodes`, times these, are straight lines between them at `y`."""
+    left = np.clip(np.searchsorted(nodes, y, side="right") - 1, 0, len(nodes) - 2)
+    part = np.clip((y - nodes[left]) / (nodes[left + 1] - nodes[left]), 0.0, 1.0)
+    weights = np.zeros((len(nodes), len(y)))
+    at = np.arange(len(y))
+    weights[left, at] = 1 - part
+    weights[left + 1, at] += part
+    return weights
+
+
 def twist_along(layout: WingLayout, materials: Any) -> Array:
     """(V, S) GJ, solved at some stations and carried over between them."""
     fine = some_stations(layout, _FINE)
     roots = np.cbrt(twist_stiffness(layout.take(fine).section, materials))
     y = layout.plan.y
-    return np.stack([np.interp(y, y[fine], row) for row in roots]) ** 3
+    return np.asarray((roots @ between(y, y[fine])) ** 3)
 
 
 def screens_of(solved: Solved, count: int) -> Screens:
@@ -223,5 +234,4 @@ def _draw(layout: WingLayout, table: dict[str, Spread], on: Array, GJ: Array, fl
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
     ratio = twist_stiffness(coarse.take(few).section, sections.materials) / GJ[index][few]
     y = coarse.plan.y
-    spread = np.stack([np.interp(y, y[few], row) for row in ratio])
-    return solve(sections, spread * GJ[index], flying_g, [case])
+    return solve(sections, ratio @ between(y, y[few]) * GJ[index], flying_g, [case])

@@ -11,7 +11,7 @@ from ..geometry import planform
 from ..loads import Case, Setting, cases_of
 from ..model import Airframe, Scheme
 from ..sections import own_twist, spreads, wing_layout
-from .compute import glue_mass, laid_out, twist_along
+from .compute import between, glue_mass, laid_out, twist_along
 from .sampling import typical
 from .solve import sections_of, solve
 
@@ -62,7 +62,7 @@ def many(airframe: Airframe, scheme: Scheme, on: Array, stations: int = _STATION
     parts = []
     for start in range(0, len(on), _AT_ONCE):
         at = order[start : start + _AT_ONCE]
-        parts.append(_some(airframe, scheme, on[at], stations, case, tuple(t[at] for t in twist)))
+        parts.append(_some(airframe, scheme, on[at], stations, case, twist[at]))
     back = np.argsort(order)
     return Many(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
 
@@ -74,8 +74,12 @@ def _used(scheme: Scheme, on: Array) -> tuple[Scheme, Array]:
     return scheme.model_copy(update={"pieces": pieces}), on[:, used]
 
 
-def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int) -> tuple[Array, Array]:
-    """Twist stiffness but for the sticks' own: (V, places) of GJ and (V, places) along the span, in mm.
+def _places(airframe: Airframe) -> Array:
+    return np.linspace(0, airframe.wing.half_span_mm, _PLACES)
+
+
+def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int) -> Array:
+    """Twist stiffness but for the sticks' own, at some places along the span: (V, places).
 
     It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.
     """
@@ -83,28 +87,23 @@ def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int
     plain = on.copy()
     plain[:, sticks] = 0.0
     kinds, back = np.unique(plain, axis=0, return_inverse=True)
-    y = np.linspace(0, airframe.wing.half_span_mm, _PLACES)
     found = []
     for start in range(0, len(kinds), _AT_ONCE):
         smaller, some = _used(scheme, kinds[start : start + _AT_ONCE])
         layout = wing_layout(airframe, smaller, stations)
         sections = sections_of(layout, typical(spreads(layout), len(some)), some)
-        GJ = twist_along(layout, sections.materials)
-        found.append(np.stack([np.interp(y, layout.plan.y, row) for row in GJ]))
-    table = np.concatenate(found)[back.reshape(-1)]
-    return table, np.broadcast_to(y, table.shape)
+        found.append(twist_along(layout, sections.materials) @ between(_places(airframe), layout.plan.y))
+    return np.asarray(np.concatenate(found)[back.reshape(-1)])
 
 
 def _some(
-    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: tuple[Array, ...]
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: Array
 ) -> tuple[Array, ...]:
     """Variants solved together, without the pieces that none of them has."""
     smaller, some = _used(scheme, on)
     layout = wing_layout(airframe, smaller, stations)
     sections = sections_of(layout, typical(spreads(layout), len(some)), some)
-    y = layout.plan.y
-    GJ = np.stack([np.interp(y, at, row) for row, at in zip(*twist, strict=True)])
-    GJ = GJ + own_twist(layout.section, sections.materials)
+    GJ = twist @ between(layout.plan.y, _places(airframe)) + own_twist(layout.section, sections.materials)
     solved = solve(sections, GJ, airframe.promise_g, case)
     return (
         solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],

@@ -62,7 +62,7 @@ def mode_lines(a: Answer) -> list[ModeLine]:
         lines.append(
             ModeLine(
                 figure=figure_of(finding, a.scheme), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
-                face=finding.face, how=how(finding, a.scheme), n=n, reserve=n / ultimate,
+                face=finding.face, how=how(finding, a.scheme), n=n, reserve=n / ultimate, state=state_of(n / ultimate),
                 y_mm=float(a.layout.plan.y[station]), seen_coming=MODES[finding.mode].seen_coming,
             )
         )  # fmt: skip
@@ -89,6 +89,7 @@ def case_lines(a: Answer, reserves: Array) -> list[CaseLine]:
             CaseLine(
                 id=case.id, label=case.label, factor=case.factor, reason=case.reason, source=case.source,
                 n=min(n, MANY * case.factor), reserve=min(float(reserves[k, station]), MANY),
+                state=state_of(float(reserves[k, station])),
                 y_mm=float(a.layout.plan.y[station]), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
                 how=how(finding, a.scheme), hardest=k == hardest,
             )
@@ -207,7 +208,8 @@ def curves(a: Answer, reserves: Array) -> Curves:
     return Curves(
         y_mm=np.round(y, 3).tolist(), shear_N=_row(limit * f.shear[0]), moment_Nmm=_row(limit * f.moment[0]),
         torque_Nmm=_row(limit * f.torque[0] + f.torque_air[0]), EI_Nmm2=_row(s.properties.EIxx[0]),
-        GJ_Nmm2=_row(s.GJ[0]), bend_mm=_row(s.shape.bend[0]), twist_deg=_row(np.degrees(s.shape.twist[0])),
+        GJ_Nmm2=_row(s.GJ[0]),
+        GA_N=_row(s.GA_s[0]), bend_mm=_row(s.shape.bend[0]), twist_deg=_row(np.degrees(s.shape.twist[0])),
         reserve=_row(np.minimum(reserves.min(axis=0), MANY)),
         moment_low_Nmm=_row(moments.min(axis=0)), moment_high_Nmm=_row(moments.max(axis=0)),
     )  # fmt: skip

@@ -56,6 +56,7 @@ class Break(BaseModel):
 
     n: Spreaded
     reserve: Spreaded
+    state: State
     y_mm: float
     mode: str
     piece_id: str | None
@@ -87,6 +88,7 @@ class ModeLine(BaseModel):
     how: str
     n: float
     reserve: float
+    state: State
     y_mm: float
     seen_coming: bool
 
@@ -101,6 +103,7 @@ class CaseLine(BaseModel):
     source: str
     n: float
     reserve: float
+    state: State
     y_mm: float
     mode: str
     piece_id: str | None
@@ -196,6 +199,7 @@ class Curves(BaseModel):
     torque_Nmm: list[float]
     EI_Nmm2: list[float]
     GJ_Nmm2: list[float]
+    GA_N: list[float]
     bend_mm: list[float]
     twist_deg: list[float]
     reserve: list[float]

@@ -172,6 +172,7 @@ def _bend(a: Answer, figure: str, system: System, y_mm: float | None) -> Working
         _step("Bend by shear of the foam", shear, "mm", "limit shear force / GAs, integrated from the root",
               "Timoshenko and Gere"),
         _step("Tip bend", total, "mm", "sum of both, at the limit load"),
+        _step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[0, -1])), "°", "of both, at the limit load"),
         _step("Sideways, by bending askew", s.shape.sway[0, -1], "mm aft", "limit moment × EIxz, integrated twice"),
     ]  # fmt: skip
     inputs = _inputs(a, "core", "stock", "skin", "board", "cord", "folded", "fibre", "resin", "lay_up", "glue")

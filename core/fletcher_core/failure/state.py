@@ -33,7 +33,7 @@ class Locked:
 class LoadedWing:
     """R runs at S stations, for a factor of 1 of each run's case.
 
-    `foam_faces` are the faces on which the foam still bears: both, or after a crack the pressed one.
+    `cracked`: foam bears on the pressed face only.
     """
 
     layout: WingLayout

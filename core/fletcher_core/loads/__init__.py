@@ -2,13 +2,12 @@
 
 from .aero import AIR_DENSITY, GRAVITY, aspect_ratio, flap_effect, lift_slope, pressure
 from .cases import CASES, Case, Setting, cases_of
-from .flight import BY_PRESET, PRESETS, Preset, asked
+from .flight import PRESETS, Preset, asked
 from .lift import lift_per_newton
 from .wing import WingLoads, aileron_pitching, wing_loads
 
 __all__ = [
     "AIR_DENSITY",
-    "BY_PRESET",
     "CASES",
     "GRAVITY",
     "PRESETS",

@@ -42,9 +42,6 @@ PRESETS: dict[str, Preset] = {
 }  # fmt: skip
 assert set(PRESETS) == set(get_args(Use))
 
-#: fields of a flight that are the preset's where the builder left them empty
-BY_PRESET = ("push_factor", "gust_m_s", "landing_g", "throw_g", "line_g")
-
 
 def asked(flight: Flight, name: str) -> float:
     """A figure as the builder gave it, or as this way of flying asks."""

@@ -32,7 +32,7 @@ def cards(request: HttpRequest) -> list[Card]:
     return [
         Card(
             id=a.pk, name=a.name, version=a.version, updated=a.updated,
-            use=a.document["flight"]["use"], **a.summary,
+            use=a.document["flight"]["use"], **storage.summary(a),
         )
         for a in membership(request).workshop.airframes.all()
     ]  # fmt: skip

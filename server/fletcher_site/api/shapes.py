@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any, Literal
 
 from fletcher_core.answer.suggest import Kind
-from fletcher_core.answer.verdict import Plan, Spreaded
+from fletcher_core.answer.verdict import Plan, Spreaded, State
 from fletcher_core.model import Airframe, AirframeFile, Scheme
 from ninja import Schema
 from pydantic import BaseModel, Field
@@ -131,6 +131,8 @@ class Card(Schema):
     sentence: str
     n: Spreaded
     reserve: float
+    state: State
+    hardest: str
     wing_g: float
     promise_g: float
     remains_g: float

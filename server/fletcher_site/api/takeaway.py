@@ -50,7 +50,14 @@ def _text(wanted: Wanted, system: Literal["metric", "inch"]) -> str:
     scheme = next((s for s in file.schemes if s.id == wanted.scheme_id), None)
     if scheme is None:
         raise Refused([Problem(("scheme_id",), "scheme", "There is no such scheme in this airframe.", "Choose one.")])
-    verdict = evaluate(file.airframe, scheme, system=system, slice_at_mm=wanted.station_mm, spread=False)
+    verdict = evaluate(
+        file.airframe,
+        scheme,
+        system=system,
+        slice_at_mm=wanted.station_mm,
+        ledger=wanted.what == "ledger",
+        spread=False,
+    )
     if wanted.what == "ledger":
         return ledger_csv(verdict)
     size: Literal["true", "page"] = "page" if wanted.what.endswith("page") else "true"

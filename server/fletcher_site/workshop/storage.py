@@ -9,6 +9,7 @@ from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import IntegrityError, transaction
+from fletcher_core import __version__
 from fletcher_core.evaluate import evaluate
 from fletcher_core.model import AirframeFile, Problem, Refused
 
@@ -53,10 +54,15 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
                 for p in exc.problems
             ) from exc
     first = verdicts[0]
+    hardest = next(c for c in first.cases if c.hardest)
     return {
+        "core": __version__,
         "sentence": first.sentence,
         "n": first.breaks.n.model_dump(),
-        "reserve": first.breaks.reserve.value,
+        # the list never looks surer than the worst of all that is asked of the wing
+        "state": hardest.state,
+        "hardest": "" if hardest.id == first.cases[0].id else hardest.label,
+        "reserve": hardest.reserve,
         "wing_g": first.mass.wing_g.value,
         "promise_g": first.mass.promise_g,
         "remains_g": first.mass.remains_g.value,
@@ -64,6 +70,20 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
         "scheme": file.schemes[0].name,
         "schemes": len(file.schemes),
     }
+
+
+def summary(airframe: Airframe) -> dict[str, Any]:
+    """What the list shows; worked out anew where an older core made it, so that list and bench agree."""
+    if airframe.summary.get("core") != __version__:
+        try:
+            made = summary_of(file_of(airframe))
+        except Refused:
+            # a newer core refuses what an older one let pass: the bench tells why when it is opened
+            said = "it cannot be worked out any more: open it to see why"
+            made = {**airframe.summary, "core": __version__, "sentence": said, "state": "gives way", "hardest": ""}
+        airframe.summary = made
+        Airframe.objects.filter(pk=airframe.pk, version=airframe.version).update(summary=made)
+    return {name: value for name, value in airframe.summary.items() if name != "core"}
 
 
 def _name_taken(workshop: Workshop, name: str, besides: int | None = None) -> bool:

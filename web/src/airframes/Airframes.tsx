@@ -36,7 +36,6 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
   const units = useUnits();
   const catalogue = useCatalogue();
   const use = catalogue?.presets.find((p) => p.use === card.use)?.label.split(":")[0];
-  const state = card.reserve < 1 ? "too weak" : card.reserve < 1.25 ? "close" : "sound";
   return (
     <li className="grid items-center gap-x-6 gap-y-2 border-b border-rule py-4 md:grid-cols-[minmax(0,430px)_minmax(0,1fr)_auto]">
       <Link to={`/airframe/${card.id}`} tabIndex={-1} aria-hidden="true" className="flex justify-center">
@@ -52,7 +51,10 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
           {[use, `${length(2 * card.plan.half_span_mm, units)} span`, `${card.schemes} scheme${card.schemes === 1 ? "" : "s"}, drawn: ${card.scheme}`].filter(Boolean).join(", ")}
         </p>
         <p className="mt-1 text-[17px]">
-          <span className={`mr-2 border px-1.5 py-0.5 text-[14px] font-medium ${state === "too weak" ? "border-gives bg-gives text-white" : state === "close" ? "border-kraft text-kraft" : "border-ink"}`}>{state}</span>
+          <span className={`mr-2 border px-1.5 py-0.5 text-[14px] font-medium ${card.state === "gives way" ? "border-gives bg-gives text-white" : card.state === "close" ? "border-kraft text-kraft" : "border-ink"}`}>
+            {card.state === "gives way" ? "too weak" : card.state}
+            {card.state !== "sound" && card.hardest ? ` for ${card.hardest}` : ""}
+          </span>
           {card.sentence}
           <span className="text-pencil"> ({trim(card.n.low, 1)} to {trim(card.n.high, 1)} g)</span>
         </p>

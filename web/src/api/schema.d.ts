@@ -575,11 +575,18 @@ export interface components {
             seen: string;
             /** Seen Coming */
             seen_coming: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
             /** Y Mm */
             y_mm: number;
         };
         /** Card */
         Card: {
+            /** Hardest */
+            hardest: string;
             /** Id */
             id: number;
             n: components["schemas"]["Spreaded"];
@@ -598,6 +605,11 @@ export interface components {
             schemes: number;
             /** Sentence */
             sentence: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
             /**
              * Updated
              * Format: date-time
@@ -637,6 +649,11 @@ export interface components {
             reserve: number;
             /** Source */
             source: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
             /** Y Mm */
             y_mm: number;
         };
@@ -892,6 +909,8 @@ export interface components {
         Curves: {
             /** Ei Nmm2 */
             EI_Nmm2: number[];
+            /** Ga N */
+            GA_N: number[];
             /** Gj Nmm2 */
             GJ_Nmm2: number[];
             /** Bend Mm */
@@ -1143,6 +1162,11 @@ export interface components {
             reserve: number;
             /** Seen Coming */
             seen_coming: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
             /** Y Mm */
             y_mm: number;
         };

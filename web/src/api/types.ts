@@ -24,6 +24,7 @@ export type Offer = Schemas["Offer"];
 export type Driver = Schemas["Driver"];
 export type CaseLine = Schemas["CaseLine"];
 export type ModeLine = Schemas["ModeLine"];
+export type State = ModeLine["state"];
 export type Curves = Schemas["Curves"];
 export type Conflict = Schemas["Conflict"];
 

@@ -4,6 +4,7 @@ import type { Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { length, mass, rough, trim } from "../lib/show";
 import { useUnits } from "../session";
+import { WhyButton } from "../ui/WhyButton";
 
 interface Props {
   verdict: Verdict;
@@ -14,10 +15,10 @@ interface Props {
 /** Where the pull-up is not the hardest thing that is asked, that is said beside the break. */
 function Hardest({ verdict }: { verdict: Verdict }) {
   const hardest = verdict.cases.find((c) => c.hardest);
-  if (!hardest || hardest.id === "pull_up" || hardest.reserve > 1.6) return null;
+  if (!hardest || hardest.id === "pull_up" || hardest.state === "sound") return null;
   return (
-    <p className={`text-[15px] leading-5 font-medium ${hardest.reserve < 1 ? "text-gives" : "text-kraft"}`} data-testid="hardest">
-      {hardest.reserve < 1 ? "Too weak" : "Hardest"}: {hardest.label} asks {trim(hardest.factor, 1)} g, reserve ×{trim(hardest.reserve, 2)}
+    <p className={`text-[15px] leading-5 font-medium ${hardest.state === "gives way" ? "text-gives" : "text-kraft"}`} data-testid="hardest">
+      {hardest.state === "gives way" ? "Too weak" : "Hardest"}: {hardest.label} asks {trim(hardest.factor, 1)} g, reserve ×{trim(hardest.reserve, 2)}
     </p>
   );
 }
@@ -28,9 +29,7 @@ function Answer({ name, figure, onWhy, children, bar, tone, wide }: { wide?: boo
     <section aria-label={name} className={`min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-t max-md:border-l-0 ${wide ? "max-md:col-span-2" : ""}`}>
       <div className="flex items-baseline justify-between gap-2">
         <h2 className="text-[15px] text-pencil">{name}</h2>
-        <button className="min-h-6 text-[15px] underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy(figure)}>
-          why
-        </button>
+        <WhyButton name={name} onPress={() => onWhy(figure)} />
       </div>
       <div className={tone}>{children}</div>
       {bar}
@@ -42,7 +41,7 @@ function Answer({ name, figure, onWhy, children, bar, tone, wide }: { wide?: boo
 export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const units = useUnits();
   const { breaks, holds, mass: m } = verdict;
-  const gives = breaks.reserve.value < 1;
+  const gives = breaks.state === "gives way";
   const later = holds.n.value > breaks.n.value * 1.005;
   const over = m.remains_g.value < 0;
   return (
@@ -61,7 +60,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
             <RangeBar figure={breaks.n} mark={verdict.ultimate_n} label={`Between ${rough(breaks.n.low)} and ${rough(breaks.n.high)} g; ${rough(verdict.ultimate_n)} g are needed`} />
             <p className="text-[14px] leading-4 text-gives">
               red mark: {trim(verdict.ultimate_n, 1)} g needed
-              {gives ? ", too weak" : breaks.reserve.value < 1.25 ? ", close" : ""}
+              {gives ? ", too weak" : breaks.state === "close" ? ", close" : ""}
             </p>
           </div>
           <div className="pt-1">

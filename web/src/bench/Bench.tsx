@@ -28,7 +28,7 @@ import { RibbonNames, WeakSpots } from "./WeakSpots";
 import { type Why, WorkingSheet } from "./WorkingSheet";
 
 const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", airframe: "The airframe" } as const;
-const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again" } as const;
+const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again", gone: "not saved: removed meanwhile" } as const;
 
 function clamp(value: number, low: number, high: number): number {
   return Math.min(Math.max(value, low), high);
@@ -121,7 +121,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
       <TopBar
         actions={
           <>
-            <span role="status" className={`text-[15px] ${saving.state === "kept" ? "font-medium text-gives" : "text-pencil"}`} data-testid="saved">
+            <span role="status" className={`text-[15px] ${saving.state === "kept" || saving.state === "gone" ? "font-medium text-gives" : "text-pencil"}`} data-testid="saved">
               {answer.problems.length ? "not saved until it can be built" : SAVED_WORD[saving.state]}
             </span>
             <Keys />
@@ -179,6 +179,11 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
             </li>
           ))}
         </ul>
+      )}
+      {saving.state === "gone" && (
+        <p role="alert" className="border-b-2 border-kraft bg-kraft-pale px-4 py-2">
+          Somebody removed this airframe meanwhile, so it cannot be saved. What you see is still here: press “Take away”, choose “The whole airframe”, and bring that file in again from the list.
+        </p>
       )}
       {saving.conflict && (
         <div role="alert" className="flex flex-wrap items-center gap-3 border-b-2 border-kraft bg-kraft-pale px-4 py-2">

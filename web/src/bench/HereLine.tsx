@@ -1,4 +1,5 @@
 import type { Curves } from "../api/types";
+import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
 
 function nearest(y: number[], at: number): number {
@@ -11,17 +12,15 @@ export function HereLine({ curves, station, onWhy }: { curves: Curves; station: 
   const figures = [
     { figure: "EI", name: "bending stiffness EI", value: curves.EI_Nmm2[k]! * 1e-6, unit: "N m²" },
     { figure: "GJ", name: "twist stiffness GJ", value: curves.GJ_Nmm2[k]! * 1e-6, unit: "N m²" },
-    { figure: "GA", name: "shear stiffness", value: null, unit: "" },
+    { figure: "GA", name: "shear stiffness", value: curves.GA_N[k]!, unit: "N" },
   ];
   return (
     <p className="flex flex-wrap gap-x-5 text-[15px]">
       <span className="text-pencil">Here:</span>
       {figures.map(({ figure, name, value, unit }) => (
         <span key={figure}>
-          {name} {value !== null && <b className="font-medium">{Number(value.toPrecision(3))} {unit}</b>}{" "}
-          <button className="min-h-6 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy({ figure, station })}>
-            why
-          </button>
+          {name} <b className="font-medium">{Number(value.toPrecision(3))} {unit}</b>{" "}
+          <WhyButton name={name} onPress={() => onWhy({ figure, station })} />
         </span>
       ))}
     </p>

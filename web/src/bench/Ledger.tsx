@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { LedgerLine, Piece, Units, Verdict } from "../api/types";
 import { mass, percent, rough, signed } from "../lib/show";
 import { useUnits } from "../session";
+import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
 
 interface Props {
@@ -106,9 +107,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
                       {line.on ? "" : "; switched off: what it would buy"}
                     </span>
                   </button>
-                  <button className="ml-auto min-h-6 shrink-0 text-[15px] underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: what ${line.label} buys`} onClick={() => onWhy({ figure: `piece:${id}` })}>
-                    why
-                  </button>
+                  <WhyButton className="ml-auto" name={`what ${line.label} buys`} onPress={() => onWhy({ figure: `piece:${id}` })} />
                 </div>
                 {line.dead_weight && (
                   <p className="mt-1 border-l-4 border-kraft pl-2 text-[14px] leading-4.5 font-medium text-kraft">

@@ -1,9 +1,10 @@
 import type { Airframe, Catalogue, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
+import { ReserveBar } from "../drawing/ReserveBar";
 import { length, rough, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { MeasureField } from "../ui/fields";
-import { ReserveBar } from "./WeakSpots";
+import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
 
 interface Props {
@@ -23,14 +24,6 @@ const ASKED: { field: Asked; label: string; kind: "number" | "speed" }[] = [
   { field: "throw_g", label: "Hand throw, in g", kind: "number" },
   { field: "line_g", label: "Launch line, times its weight", kind: "number" },
 ];
-
-function WhyButton({ name, why, onWhy }: { name: string; why: Why; onWhy: (why: Why) => void }) {
-  return (
-    <button className="min-h-8 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${name}`} onClick={() => onWhy(why)}>
-      why
-    </button>
-  );
-}
 
 /** What flight, launch and landing ask of the wing, where it stands in each, and how it shakes. */
 export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) {
@@ -58,10 +51,10 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
               </p>
               <p className="flex items-start gap-3">
                 <span className="flex items-center gap-2 pt-1">
-                  <ReserveBar reserve={c.reserve} />
-                  <span className={`w-14 text-right font-medium ${c.reserve < 1 ? "text-gives" : ""}`}>×{c.reserve < 50 ? trim(c.reserve, 1) : "50+"}</span>
+                  <ReserveBar reserve={c.reserve} state={c.state} />
+                  <span className={`w-14 text-right font-medium ${c.state === "gives way" ? "text-gives" : ""}`}>×{c.reserve < 50 ? trim(c.reserve, 1) : "50+"}</span>
                 </span>
-                <WhyButton name={c.label} why={{ figure: `case:${c.id}` }} onWhy={onWhy} />
+                <WhyButton name={c.label} onPress={() => onWhy({ figure: `case:${c.id}` })} />
               </p>
             </li>
           ))}
@@ -101,7 +94,7 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
                 </span>
               </span>
               <RangeBar figure={verdict[key]} label={`Between ${rough(verdict[key].low)} and ${rough(verdict[key].high)} Hz`} />
-              <WhyButton name={key === "bending_hz" ? "first shake up and down" : "first shake in twist"} why={{ figure: key }} onWhy={onWhy} />
+              <WhyButton name={key === "bending_hz" ? "first shake up and down" : "first shake in twist"} onPress={() => onWhy({ figure: key })} />
             </li>
           ))}
           {verdict.screens.map((s) => (
@@ -114,7 +107,7 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
                 <span className="block text-[14px] leading-4.5 text-pencil">{s.says}</span>
               </span>
               {s.speed ? <RangeBar figure={s.speed} mark={flight.speed_m_s} label={`Between ${rough(s.speed.low)} and ${rough(s.speed.high)} m/s; top speed ${rough(flight.speed_m_s)}`} /> : <span />}
-              <WhyButton name={s.label} why={{ figure: s.id }} onWhy={onWhy} />
+              <WhyButton name={s.label} onPress={() => onWhy({ figure: s.id })} />
             </li>
           ))}
         </ul>

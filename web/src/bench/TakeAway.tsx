@@ -7,14 +7,14 @@ import type { AirframeFile } from "../api/types";
 
 type What = components["schemas"]["Wanted"]["what"];
 
-const OFFERED: { what: What; name: string; says: string; ending: string }[] = [
-  { what: "plan", name: "Plan, 1:1", says: "SVG to print full size and lay on the foam", ending: "svg" },
-  { what: "plan-page", name: "Plan, to fit a page", says: "SVG for the wall of the shop", ending: "svg" },
-  { what: "slice", name: "Slice at the station line, 1:1", says: "SVG, a template of the section", ending: "svg" },
-  { what: "slice-page", name: "Slice, to fit a page", says: "SVG", ending: "svg" },
-  { what: "ledger", name: "Ledger", says: "CSV for a spreadsheet", ending: "csv" },
-  { what: "airframe", name: "The whole airframe", says: "open JSON file with all its schemes; can be brought in again", ending: "json" },
-  { what: "aerofoil", name: "The section's coordinates", says: "as one loop from the trailing edge", ending: "dat" },
+const OFFERED: { what: What; name: string; says: string }[] = [
+  { what: "plan", name: "Plan, 1:1", says: "SVG to print full size and lay on the foam" },
+  { what: "plan-page", name: "Plan, to fit a page", says: "SVG for the wall of the shop" },
+  { what: "slice", name: "Slice at the station line, 1:1", says: "SVG, a template of the section" },
+  { what: "slice-page", name: "Slice, to fit a page", says: "SVG" },
+  { what: "ledger", name: "Ledger", says: "CSV for a spreadsheet" },
+  { what: "airframe", name: "The whole airframe", says: "open JSON file with all its schemes; can be brought in again" },
+  { what: "aerofoil", name: "The section's coordinates", says: "as one loop from the trailing edge" },
 ];
 
 /** Files of what lies on the bench, saved or not. */
@@ -22,14 +22,14 @@ export function TakeAway({ file, schemeId, station }: { file: AirframeFile; sche
   const [trouble, setTrouble] = useState<string | null>(null);
   const offered = OFFERED.filter((o) => o.what !== "aerofoil" || file.airframe.wing.aerofoil.kind === "coordinates");
 
-  async function fetchFile(what: What, ending: string) {
+  async function fetchFile(what: What) {
     try {
       const pending = client.POST("/api/take-away", { body: { file, scheme_id: schemeId, what, station_mm: station } as never, parseAs: "blob" });
       const blob = (await take(pending)) as unknown as Blob;
-      const stem = file.airframe.name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "airframe";
+      const { response } = await pending;
       const link = document.createElement("a");
       link.href = URL.createObjectURL(blob);
-      link.download = `${stem}${what === "airframe" ? "" : `-${what}`}.${ending}`;
+      link.download = /filename="([^"]+)"/.exec(response.headers.get("content-disposition") ?? "")?.[1] ?? what;
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
       setTrouble(null);
@@ -49,9 +49,9 @@ export function TakeAway({ file, schemeId, station }: { file: AirframeFile; sche
             </p>
           )}
           <ul>
-            {offered.map(({ what, name, says, ending }) => (
+            {offered.map(({ what, name, says }) => (
               <li key={what} className="border-b border-rule last:border-b-0">
-                <button className="block w-full px-3 py-2 text-left hover:bg-kraft-pale" onClick={() => void fetchFile(what, ending)}>
+                <button className="block w-full px-3 py-2 text-left hover:bg-kraft-pale" onClick={() => void fetchFile(what)}>
                   <span className="block leading-5 font-medium">{name}</span>
                   <span className="block text-[14px] leading-4.5 text-pencil">{says}</span>
                 </button>

@@ -2,29 +2,17 @@ import { useState } from "react";
 
 import type { ModeLine, RibbonPiece, Verdict } from "../api/types";
 import { length, trim } from "../lib/show";
+import { ReserveBar } from "../drawing/ReserveBar";
 import { useUnits } from "../session";
+import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
 
 const FEW = 8;
-
-const STATE = (reserve: number) => (reserve < 1 ? "gives way" : reserve < 1.25 ? "close" : "sound");
-
-/** How far the reserve reaches past what is needed; the mark is what is needed. */
-export function ReserveBar({ reserve }: { reserve: number }) {
-  const width = 96;
-  const at = (r: number) => Math.min(r / 3, 1) * width;
-  const state = STATE(reserve);
-  return (
-    <svg width={width + 2} height={14} aria-hidden="true" className="shrink-0">
-      <rect x={0.5} y={3} width={at(reserve)} height={8} fill={state === "gives way" ? "#a8201a" : state === "close" ? "#f3e3cf" : "#d5e4ec"} stroke={state === "gives way" ? "#a8201a" : state === "close" ? "#8a4d16" : "#1f5f85"} />
-      <line x1={at(1)} x2={at(1)} y1={0} y2={14} stroke="#a8201a" strokeWidth={1.5} strokeDasharray="2 1.5" />
-    </svg>
-  );
-}
+/** Stretches of the ribbon that are told at first. */
+const MOST_STRETCHES = 5;
 
 function Line({ mode, onWhy }: { mode: ModeLine; onWhy: (why: Why) => void }) {
   const units = useUnits();
-  const state = STATE(mode.reserve);
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5">
       <p className="leading-5">
@@ -32,11 +20,9 @@ function Line({ mode, onWhy }: { mode: ModeLine; onWhy: (why: Why) => void }) {
         <span className="block text-[14px] text-pencil">{mode.seen_coming ? "You see it coming." : "No warning."}</span>
       </p>
       <p className="flex items-center gap-3">
-        <ReserveBar reserve={mode.reserve} />
-        <span className={`w-16 text-right font-medium ${state === "gives way" ? "text-gives" : ""}`}>{trim(mode.n, mode.n < 10 ? 1 : 0)} g</span>
-        <button className="min-h-8 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${mode.how}`} onClick={() => onWhy({ figure: mode.figure })}>
-          why
-        </button>
+        <ReserveBar reserve={mode.reserve} state={mode.state} />
+        <span className={`w-16 text-right font-medium ${mode.state === "gives way" ? "text-gives" : ""}`}>{trim(mode.n, mode.n < 10 ? 1 : 0)} g</span>
+        <WhyButton name={mode.how} onPress={() => onWhy({ figure: mode.figure })} />
       </p>
     </li>
   );
@@ -76,10 +62,12 @@ export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; c
       lines[lines.length - 1] = { ...(piece.reserve < last.reserve ? piece : last), y_from_mm: last.y_from_mm, y_to_mm: piece.y_to_mm };
     } else lines.push(piece);
   }
-  const worst = [...lines].sort((a, b) => a.reserve - b.reserve).slice(0, 4);
-  const kept = lines.filter((l) => worst.includes(l));
+  const [all, setAll] = useState(false);
+  const worst = [...lines].sort((a, b) => a.reserve - b.reserve).slice(0, MOST_STRETCHES);
+  const kept = all ? lines : lines.filter((l) => worst.includes(l));
   const label = (id: string) => cases.find((c) => c.id === id)?.label ?? id;
   return (
+    <>
     <ul aria-label="Reserve along the span" className="text-[15px]" data-testid="ribbon-names">
       {kept.map((r) => (
         <li key={`${r.y_from_mm}-${r.figure}-${r.case}`} className="grid grid-cols-[8.5rem_5.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule leading-6 max-sm:grid-cols-[6.5rem_4.5rem_minmax(0,1fr)_auto]">
@@ -93,11 +81,15 @@ export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; c
             {r.how}
             {r.case === "pull_up" ? "" : `, in ${label(r.case)}`}
           </span>
-          <button className="min-h-6 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why ${r.state} from ${length(r.y_from_mm, units)}: ${r.how}`} onClick={() => onWhy({ figure: r.figure, station: 0.5 * (r.y_from_mm + r.y_to_mm) })}>
-            why
-          </button>
+          <WhyButton name={`${r.state} from ${length(r.y_from_mm, units)}, ${r.how}`} onPress={() => onWhy({ figure: r.figure, station: 0.5 * (r.y_from_mm + r.y_to_mm) })} />
         </li>
       ))}
     </ul>
+    {lines.length > MOST_STRETCHES && (
+      <button className="btn btn-quiet px-0" onClick={() => setAll(!all)}>
+        {all ? "Only the weakest stretches" : `All ${lines.length} stretches`}
+      </button>
+    )}
+    </>
   );
 }

@@ -4,7 +4,7 @@ import { client, Fault, take } from "../api/client";
 import type { AirframeFile, Conflict } from "../api/types";
 
 export interface Saving {
-  state: "saved" | "saving" | "waiting" | "kept";
+  state: "saved" | "saving" | "waiting" | "kept" | "gone";
   conflict: Conflict | null;
   /** Save over what somebody else saved. */
   keepMine: () => void;
@@ -20,6 +20,7 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
   const version = useRef(firstVersion);
   const saved = useRef(file);
   const busy = useRef(false);
+  const gone = useRef(false);
   const [state, setState] = useState<Saving["state"]>("saved");
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [attempt, setAttempt] = useState(0);
@@ -29,8 +30,8 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
       setState("saved");
       return;
     }
-    setState((s) => (s === "kept" ? s : "waiting"));
-    if (!computed || conflict || busy.current) return;
+    setState((s) => (s === "kept" || s === "gone" ? s : "waiting"));
+    if (!computed || conflict || busy.current || gone.current) return;
     const timer = setTimeout(() => {
       busy.current = true;
       setState("saving");
@@ -43,6 +44,10 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
           },
           (cause: unknown) => {
             if (cause instanceof Fault && cause.status === 409) setConflict(cause.body as Conflict);
+            else if (cause instanceof Fault && cause.status === 404) {
+              gone.current = true; // removed elsewhere: trying again would not bring it back
+              setState("gone");
+            }
             else {
               setState("kept");
               setTimeout(() => setAttempt((n) => n + 1), AGAIN);

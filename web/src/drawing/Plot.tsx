@@ -4,6 +4,7 @@ import { useRef } from "react";
 
 import { length } from "../lib/show";
 import { useUnits } from "../session";
+import { WhyButton } from "../ui/WhyButton";
 import { useWidth } from "./frame";
 
 export interface Trace {
@@ -68,11 +69,7 @@ export function Plot({ title, unit, traces, station, onWhy }: Props) {
             ))}
           </span>
         )}
-        {onWhy && (
-          <button className="min-h-6 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-label={`Why: ${title}`} onClick={onWhy}>
-            why
-          </button>
-        )}
+        {onWhy && <WhyButton name={title} onPress={onWhy} />}
       </figcaption>
       {width > 0 && (
         <svg width={width} height={HEIGHT} role="img" aria-label={`${title}. ${said}`} className="block bg-white">

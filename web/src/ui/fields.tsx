@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useEffect, useId, useRef, useState } from "react";
+import { createContext, type ReactNode, useContext, useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 
 import { client, Fault, take } from "../api/client";
 import type { Said, Units } from "../api/types";
@@ -101,6 +101,11 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
   const [misread, setMisread] = useState<string | null>(null);
   const typing = useRef(false);
   const asked = useRef(0);
+  const input = useRef<HTMLInputElement>(null);
+  // a value that arrives in a field that was just entered is chosen whole, as it would have been on entering
+  useLayoutEffect(() => {
+    if (!typing.current && input.current && document.activeElement === input.current) input.current.select();
+  }, [text]);
   const reading = useContext(Readings);
   useEffect(() => {
     reading?.tell(path, misread !== null);
@@ -150,6 +155,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
     <Frame label={label} hint={hint} fault={misread ?? fault}>
       {({ id, describedBy, invalid }) => (
         <input
+          ref={input}
           id={id}
           className="entry"
           inputMode="text"

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ...sections import PatchRow
+from ..state import Finding, LoadedWing, Mode, worst_of
 
 Array = NDArray[np.float64]
 
@@ -27,31 +28,37 @@ def find(wing: LoadedWing) -> Iterator[Finding]:
             continue
         width = (row.share_to - row.share_from) * outline.chord
         depth = width if row.edge else 0.5 * width
-        ends = (row.share_to, row.share_from) if not row.edge or row.share_from.max() <= 0 else (row.share_from,)
         Kt = stress_concentration(depth, row.corner)
-        there = m.patch_on[:, p, None] * row.present
-        stress = np.zeros(wing.forces.moment.shape)
-        for share in ends[:1] if row.edge else ends:
-            faces = outline.faces_at(share)
-            for z in faces:
-                strain = wing.strain((share * outline.chord)[None], z[None])
-                stress = np.maximum(stress, m.foam.E[:, None] * strain)
-        upper, lower = outline.faces_at(ends[0])
-        held = _held_by_cord(wing, row, upper - lower, depth) if row.edge else 1.0
-        stress = stress * Kt * held * there
+        edges = _inner_edges(row)
+        faces = [z for share in edges for z in outline.faces_at(share)]
+        x = np.repeat(np.stack(edges, axis=-1) * outline.chord[:, None], 2, axis=-1)[None]
+        z = np.stack(faces, axis=-1)[None]
+        held = _held_by_cord(wing, row, faces[0] - faces[1], depth) if row.edge else 1.0
+        factor = (m.foam.E[:, None] * Kt * held * m.patch_on[:, p, None] * row.present)[..., None]
+        locked = wing.locked_strain(x, z)
         strength = wing.values["core.tension"]
+        n, stress = worst_of(
+            strength, factor * wing.strain(x, z), locked if isinstance(locked, float) else factor * locked
+        )
         yield Finding(
-            "notch", row.piece, "", load_factor(strength, stress), strength, stress, "MPa",
+            "notch", row.piece, "", n, strength, stress, "MPa",
             "stress = E foam × strain at its inner edge × (1 + 2 √(depth / corner radius)), less what cord takes",
         )  # fmt: skip
 
 
-def _held_by_cord(wing: LoadedWing, row: object, thick: Array, depth: Array) -> Array:
+def _inner_edges(row: PatchRow) -> list[Array]:
+    """Chord shares of the edges of a cut-out that lie in the foam: one of a notch, both of a pocket."""
+    if not row.edge:
+        return [row.share_to, row.share_from]
+    return [row.share_to if row.share_from.max() <= 0 else row.share_from]
+
+
+def _held_by_cord(wing: LoadedWing, row: PatchRow, thick: Array, depth: Array) -> Array:
     """(R, S) what cord round the notch leaves to the foam: by stiffness against a strip as deep as the notch."""
     members, m = wing.layout.section.members, wing.materials
     EA_foam = m.foam.E[:, None] * np.maximum(thick * depth, 1e-6)
     EA_cord = np.zeros_like(EA_foam)
-    notch = wing.piece(row.piece)  # type: ignore[attr-defined]
+    notch = wing.piece(row.piece)
     for q, member in enumerate(wing.layout.member_rows):
         if member.rope and wing.piece(member.piece).edge == notch.edge:
             EA_cord = EA_cord + (m.member_on * m.member_E)[:, q, None] * members.area[q] * members.present[q]
