@@ -9,12 +9,14 @@ from .answer.drawing import plan_drawing, slice_drawing
 from .answer.many import Many, many
 from .answer.sampling import typical
 from .answer.solve import sections_of, solve
+from .answer.targets import target_lines
 from .answer.tell import (
     answers_drawn,
     case_lines,
     case_reserves,
     curves,
     first_drivers,
+    group_lines,
     ledger,
     mass_of,
     mode_lines,
@@ -26,6 +28,7 @@ from .answer.tell import (
 )
 from .answer.verdict import Bare, Break, Drawing, Hold, Slice, Spreaded, Verdict, Working
 from .answer.words import how, place
+from .answer.work import work_of
 from .answer.working import working
 from .failure import MODES
 from .loads import Setting, cases_of
@@ -86,6 +89,10 @@ def _verdict(a: Answer, system: System, slice_at_mm: float | None, with_ledger: 
     modes = mode_lines(a)
     reserves = case_reserves(a)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
+    work = work_of(scheme)
+    holds = spreaded(held_n, drawn["hold"])
+    twist = spreaded(float(np.degrees(solved.shape.twist[0, -1])), drawn["twist"])
+    flying = spreaded(a.airframe.rest_g + mass.wing_g.value, a.airframe.rest_g + drawn["mass"])
     cut = y_break if slice_at_mm is None else slice_at_mm
     return Verdict(
         sentence=f"gives way at {n:.1f} g, {place(y_break, system)}: {words} first",
@@ -99,7 +106,7 @@ def _verdict(a: Answer, system: System, slice_at_mm: float | None, with_ledger: 
             how=words, seen_coming=mode.seen_coming, seen=mode.seen,
         ),
         holds=Hold(
-            n=spreaded(held_n, drawn["hold"]), reserve=held_n / ultimate, y_mm=float(plan.y[held_at]),
+            n=holds, reserve=held_n / ultimate, y_mm=float(plan.y[held_at]),
             mode=held_by.mode, piece_id=piece_id(held_by, scheme), how=how(held_by, scheme),
             seen=MODES[held_by.mode].seen,
         ),
@@ -109,7 +116,7 @@ def _verdict(a: Answer, system: System, slice_at_mm: float | None, with_ledger: 
         tip_bend_by_shear_mm=float(solved.shape.bend_by_shear[0, -1]),
         tip_slope_deg=float(np.degrees(np.arctan(solved.shape.slope[0, -1]))),
         tip_sway_mm=float(solved.shape.sway[0, -1]),
-        twist_deg=spreaded(float(np.degrees(solved.shape.twist[0, -1])), drawn["twist"]),
+        twist_deg=twist,
         bending_hz=spreaded(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=spreaded(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
@@ -124,6 +131,9 @@ def _verdict(a: Answer, system: System, slice_at_mm: float | None, with_ledger: 
             wing_g=mass.foam_g.value,
         ),
         ledger=ledger(a, system) if with_ledger else [],
+        groups=group_lines(a) if with_ledger else [],
+        targets=target_lines(a.airframe, holds, bend, twist, flying, work.hands),
+        work=work,
         modes=modes,
         ribbon=ribbon(a, reserves),
         curves=curves(a, reserves),

@@ -59,6 +59,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "fletcher_site.pages.ContentPolicy",
+    "fletcher_site.materials_in_use.OwnMaterials",
 ]
 ROOT_URLCONF = "fletcher_site.urls"
 WSGI_APPLICATION = "fletcher_site.wsgi.application"

@@ -43,7 +43,8 @@ class Screens:
 class Answer:
     """The arrays of one evaluation.
 
-    `solved`: variant 0 as drawn, 1 bare; where told, 2 + i with piece i the other way round. `drawn`
+    `solved`: variant 0 as drawn, 1 bare; where told, 2 + i with piece i the other way round, and then one
+    without each group of several pieces. `drawn`
     holds the typical build and the samples of variant 0 at fewer stations; without a spread it is
     `solved`. `names` and `z` (SAMPLES, names) are what was drawn, in standard deviations.
     """
@@ -139,12 +140,40 @@ def _block_glue(layout: WingLayout, piece: Any) -> float:
     return 2 * spread.typical * 1e-6 * area
 
 
+#: group -> (its name, kinds of piece)
+GROUPS: dict[str, tuple[str, tuple[str, ...]]] = {
+    "sticks": ("Spars and sticks", ("rod", "tube", "strip", "sandwich", "web", "box")),
+    "sheets": ("Film, tape and cloth", ("skin", "tape", "cloth")),
+    "edges": ("Nose and edges", ("cord", "block")),
+    "cuts": ("Cut-outs", ("pocket", "notch")),
+}
+GROUP_OF = {kind: group for group, (_, kinds) in GROUPS.items() for kind in kinds}
+
+
+def groups_on(scheme: Scheme) -> dict[str, list[int]]:
+    """Group -> its pieces that are switched on."""
+    found: dict[str, list[int]] = {}
+    for i, piece in enumerate(scheme.pieces):
+        if piece.on:
+            found.setdefault(GROUP_OF[piece.kind], []).append(i)
+    return found
+
+
+def several(scheme: Scheme) -> list[str]:
+    """The groups of more than one piece: the others are told by their piece."""
+    return [group for group, pieces in groups_on(scheme).items() if len(pieces) > 1]
+
+
 def switches(scheme: Scheme) -> Array:
-    """As drawn, bare, and each piece the other way round: (2 + pieces, pieces)."""
+    """As drawn, bare, each piece the other way round, each group of several taken out: (variants, pieces)."""
     base = np.array([float(p.on) for p in scheme.pieces])
     others = np.tile(base, (len(base), 1))
     np.fill_diagonal(others, 1.0 - base)
-    return np.vstack([base, np.zeros_like(base), others])
+    there = groups_on(scheme)
+    without = np.tile(base, (len(several(scheme)), 1))
+    for row, group in zip(without, several(scheme), strict=True):
+        row[there[group]] = 0.0
+    return np.vstack([base, np.zeros_like(base), others, without])
 
 
 def some_stations(layout: WingLayout, step: int) -> NDArray[np.intp]:
@@ -212,7 +241,7 @@ def compute(airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spr
     flying = max(airframe.promise_g, airframe.rest_g + wing)
     cases = cases_of(Setting(airframe, layout.plan, flying))
     solved = solve(sections, twist_along(layout, sections.materials), flying, cases)
-    turned = mass[2:]
+    turned = mass[2 : 2 + len(on[0])]
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
     drawn = _draw(layout, table, on[0], solved.GJ[0], flying, cases[0]) if spread else None
     screens = screens_of(solved, 1)

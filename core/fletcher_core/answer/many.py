@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..catalogue import catalogue
 from ..geometry import planform
 from ..loads import Case, Setting, cases_of
 from ..model import Airframe, Scheme
-from ..sections import own_twist, spreads, wing_layout
+from ..sections import WingLayout, figures_as, own_twist, spreads, wing_layout
 from .compute import between, glue_mass, laid_out, twist_along
 from .sampling import typical
 from .solve import sections_of, solve
 
 Array = NDArray[np.float64]
+Indices = NDArray[np.intp]
 
 #: variants in one go: few enough that their arrays stay in the processor's cache
 _AT_ONCE = 100
@@ -37,7 +40,48 @@ class Many:
     wing_g: Array
 
 
-def many(airframe: Airframe, scheme: Scheme, on: Array, stations: int = _STATIONS) -> Many:
+@dataclass(frozen=True)
+class Swap:
+    """What stands under one film's name is another in each variant: `which` (V,) of `materials`.
+
+    So films of about one thickness in one place are one sheet of the section, whose figures differ from
+    variant to variant. Where it lies is of the film that gives its name.
+    """
+
+    name: str
+    materials: list[str]
+    which: Indices
+
+    def take(self, at: Indices) -> Swap:
+        return Swap(self.name, self.materials, self.which[at])
+
+    def put_into(self, values: dict[str, Array]) -> dict[str, Array]:
+        prefix = f"skin.{self.name}"
+        if f"{prefix}.Et" not in values:
+            return values
+        tables = [figures_as(f"skin.{material}") for material in self.materials]
+        found = dict(values)
+        for name in values:
+            head, _, tail = name.rpartition(".")
+            if head == prefix:
+                # one without such a figure never fails by it
+                each = np.array([t[tail].typical if tail in t else np.inf for t in tables])
+                found[name] = each[self.which]
+        thick = np.array([catalogue().skin[m].thickness.typical for m in self.materials])
+        return {**found, f"{prefix}.thick": thick[self.which]}
+
+
+Swaps = Sequence[Swap]
+
+
+def many(
+    airframe: Airframe,
+    scheme: Scheme,
+    on: Array,
+    stations: int = _STATIONS,
+    blocks: list[Indices] | None = None,
+    swaps: Swaps = (),
+) -> Many:
     """Variants of one scheme, each with some of its pieces.
 
     Every choice is a piece of one scheme (each size of rod, each place of it), and a variant is which
@@ -46,24 +90,26 @@ def many(airframe: Airframe, scheme: Scheme, on: Array, stations: int = _STATION
     Parameters
     ----------
     on : (V, pieces) 0 or 1. stations : fewer than in a verdict; nodes at changes are added.
+    blocks : which variants to take together, each once; the work grows with the pieces of a block, so
+        those that share pieces belong together. Neighbours in the order of their pieces if not given.
+    swaps : films whose figures differ from variant to variant.
 
     Raises
     ------
     Refused
-        Where a choice cannot be.
+        Where a choice cannot be; not looked for where blocks are given, whose maker has looked.
     """
     on = np.asarray(on, dtype=float)
-    laid_out(airframe, scheme, stations)  # refuses what cannot be
+    if blocks is None:
+        laid_out(airframe, scheme, stations)  # refuses what cannot be
     case = cases_of(Setting(airframe, planform(airframe.wing), airframe.promise_g))[:1]
     # neighbours share most of their pieces, and skins above all, which take the most work
     is_stick = np.array([p.kind in _STICKS for p in scheme.pieces], dtype=bool)
     order = np.lexsort([*on.T[is_stick], *on.T[~is_stick]])
-    twist = _twist_of_skins(airframe, scheme, on, stations)
-    parts = []
-    for start in range(0, len(on), _AT_ONCE):
-        at = order[start : start + _AT_ONCE]
-        parts.append(_some(airframe, scheme, on[at], stations, case, twist[at]))
-    back = np.argsort(order)
+    twist = _twist_of_skins(airframe, scheme, on, stations, swaps)
+    blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
+    parts = [_some(airframe, scheme, on[at], stations, case, twist[at], [s.take(at) for s in swaps]) for at in blocks]
+    back = np.argsort(np.concatenate(blocks))
     return Many(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
 
 
@@ -78,7 +124,14 @@ def _places(airframe: Airframe) -> Array:
     return np.linspace(0, airframe.wing.half_span_mm, _PLACES)
 
 
-def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int) -> Array:
+def _figures(layout: WingLayout, count: int, swaps: Swaps) -> dict[str, Array]:
+    values = typical(spreads(layout), count)
+    for swap in swaps:
+        values = swap.put_into(values)
+    return values
+
+
+def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int, swaps: Swaps) -> Array:
     """Twist stiffness but for the sticks' own, at some places along the span: (V, places).
 
     It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.
@@ -86,26 +139,33 @@ def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int
     sticks = [i for i, p in enumerate(scheme.pieces) if p.kind in _STICKS]
     plain = on.copy()
     plain[:, sticks] = 0.0
-    kinds, back = np.unique(plain, axis=0, return_inverse=True)
+    marked = np.column_stack([plain, *(s.which for s in swaps)])
+    _, first, back = np.unique(marked, axis=0, return_index=True, return_inverse=True)
+    kinds = plain[first]
     found = []
     for start in range(0, len(kinds), _AT_ONCE):
         smaller, some = _used(scheme, kinds[start : start + _AT_ONCE])
         layout = wing_layout(airframe, smaller, stations)
-        sections = sections_of(layout, typical(spreads(layout), len(some)), some)
+        here = [s.take(first[start : start + _AT_ONCE]) for s in swaps]
+        sections = sections_of(layout, _figures(layout, len(some), here), some)
         found.append(twist_along(layout, sections.materials) @ between(_places(airframe), layout.plan.y))
     return np.asarray(np.concatenate(found)[back.reshape(-1)])
 
 
 def _some(
-    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: Array
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: Array, swaps: Swaps
 ) -> tuple[Array, ...]:
     """Variants solved together, without the pieces that none of them has."""
     smaller, some = _used(scheme, on)
     layout = wing_layout(airframe, smaller, stations)
-    sections = sections_of(layout, typical(spreads(layout), len(some)), some)
+    sections = sections_of(layout, _figures(layout, len(some), swaps), some)
     GJ = twist @ between(layout.plan.y, _places(airframe)) + own_twist(layout.section, sections.materials)
-    solved = solve(sections, GJ, airframe.promise_g, case)
+    wing = 2 * sections.half_mass_g + some @ glue_mass(layout)
+    # as in a verdict: what flies is the promise, or more where the estimate is above it
+    flying = np.maximum(airframe.promise_g, airframe.rest_g + wing)
+    limit = np.array([Setting(airframe, layout.plan, float(g)).limit for g in flying])
+    solved = solve(sections, GJ, flying, case, limit)
     return (
         solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],
-        np.degrees(solved.shape.twist[:, -1]), 2 * sections.half_mass_g + some @ glue_mass(layout),
+        np.degrees(solved.shape.twist[:, -1]), wing,
     )  # fmt: skip

@@ -96,7 +96,7 @@ def sections_of(layout: WingLayout, values: Mapping[str, Array], on: Array) -> S
     return Sections(layout, figures, materials, sums, section_properties(layout.section, materials, sums))
 
 
-def load(sections: Sections, flying_mass_g: float, cases: Sequence[Case]) -> tuple[LoadedWing, WingLoads]:
+def load(sections: Sections, flying_mass_g: Array | float, cases: Sequence[Case]) -> tuple[LoadedWing, WingLoads]:
     """Every run under a factor of 1 of its case."""
     layout, plan, p = sections.layout, sections.layout.plan, sections.properties
     flow = shear_flow(layout.section, sections.materials, p, sections.sums)
@@ -119,13 +119,16 @@ def load(sections: Sections, flying_mass_g: float, cases: Sequence[Case]) -> tup
     return wing, loads
 
 
-def solve(sections: Sections, GJ: Array, flying_mass_g: float, cases: Sequence[Case]) -> Solved:
+def solve(
+    sections: Sections, GJ: Array, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None
+) -> Solved:
     """Everything along the span: forces per unit of factor, shape at the first case's limit, failures.
 
     Parameters
     ----------
     GJ : (V, S) N mm2.
-    flying_mass_g : what the wing must hold up in level flight.
+    flying_mass_g : what the wing must hold up in level flight; (V,) where it differs and there is one case.
+    limit : (V,) load factors for the shape; that of the first case if not given.
     cases : the first for every variant, the others for variant 0 only.
     """
     layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
@@ -134,7 +137,8 @@ def solve(sections: Sections, GJ: Array, flying_mass_g: float, cases: Sequence[C
     stack = np.stack([f.n for f in findings])
     n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
     late, hold, last = after_first(wing, findings, n, first)
-    count, limit = properties.EA.shape[0], cases[0].factor
+    count = properties.EA.shape[0]
+    limit = np.reshape(cases[0].factor if limit is None else limit, (-1, 1))
     f = wing.forces
     GA_s = wing.shear.GA_s[:count]
     shape = deform(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -12,7 +13,7 @@ from ..failure import MODES, Finding
 from ..model import Scheme
 from ..units import System
 from .checks import cautions, warnings
-from .compute import Answer, spreaded
+from .compute import GROUP_OF, GROUPS, Answer, groups_on, several, spreaded
 from .drivers import drivers
 from .verdict import (
     CLOSE,
@@ -20,6 +21,7 @@ from .verdict import (
     CaseLine,
     Curves,
     Driver,
+    GroupLine,
     LedgerLine,
     Mass,
     ModeLine,
@@ -30,6 +32,7 @@ from .verdict import (
     State,
 )
 from .words import how, label, short, what, where
+from .work import minutes_of, total
 
 Array = NDArray[np.float64]
 
@@ -157,36 +160,82 @@ def askew(a: Answer) -> dict[int, str]:
     return found
 
 
+@dataclass(frozen=True)
+class _Bought:
+    """What one variant has over another."""
+
+    EI: float
+    GJ: float
+    first: float
+    hold: float
+    bend: float
+    turn: float
+
+    @property
+    def anything(self) -> bool:
+        load = max(self.first, self.hold) >= NOTHING["load"]
+        return load or self.bend >= NOTHING["bend_mm"] or self.turn >= NOTHING["twist_deg"]
+
+
+def _bought(a: Answer, with_it: int, without: int, run: Any) -> _Bought:
+    """`run`: stations along which stiffness is compared."""
+    s, y = a.solved, a.layout.plan.y
+
+    def gain(array: Array) -> float:
+        span = np.trapezoid(array[without][run], y[run])
+        return float(np.trapezoid(array[with_it][run], y[run]) / span - 1.0) if span > 0 else 0.0
+
+    return _Bought(
+        EI=gain(s.properties.EIxx),
+        GJ=gain(s.GJ),
+        first=s.break_at(with_it)[0] - s.break_at(without)[0],
+        hold=s.holds_to(with_it)[0] - s.holds_to(without)[0],
+        bend=float(s.shape.bend[without, -1] - s.shape.bend[with_it, -1]),
+        turn=float(np.degrees(abs(s.shape.twist[without, -1]) - abs(s.shape.twist[with_it, -1]))),
+    )
+
+
 def ledger(a: Answer, system: System) -> list[LedgerLine]:
     warned, careful = warnings(a.layout), cautions(a.layout)
     for index, sentence in askew(a).items():
         warned.setdefault(index, []).append(sentence)
-    s, y = a.solved, a.layout.plan.y
-    tip = float(s.shape.bend[0, -1])
-    broken, held = s.break_at(0)[0], s.holds_to(0)[0]
+    y = a.layout.plan.y
     lines = []
     for i, piece in enumerate(a.scheme.pieces):
-        sign = 1.0 if piece.on else -1.0
-        run = (y >= piece.y_from_mm) & (y <= piece.y_to_mm)
         with_it, without = (0, 2 + i) if piece.on else (2 + i, 0)
-
-        def gain(array: Array, run: Any = run, with_it: int = with_it, without: int = without) -> float:
-            span = np.trapezoid(array[without][run], y[run])
-            return float(np.trapezoid(array[with_it][run], y[run]) / span - 1.0) if span > 0 else 0.0
-
-        grams, EI, GJ = float(a.piece_g[i] + a.glue_g[i]), gain(s.properties.EIxx), gain(s.GJ)
-        first, hold = sign * (broken - s.break_at(2 + i)[0]), sign * (held - s.holds_to(2 + i)[0])
-        bend = sign * (float(s.shape.bend[2 + i, -1]) - tip)
-        turn = sign * float(np.degrees(abs(s.shape.twist[2 + i, -1]) - abs(s.shape.twist[0, -1])))
-        wanted = max(first, hold) >= NOTHING["load"] or bend >= NOTHING["bend_mm"] or turn >= NOTHING["twist_deg"]
+        buys = _bought(a, with_it, without, (y >= piece.y_from_mm) & (y <= piece.y_to_mm))
+        grams = float(a.piece_g[i] + a.glue_g[i])
         lines.append(
             LedgerLine(
                 piece_id=piece.id, label=label(piece, system), what=what(piece, system), where=where(piece, system),
-                on=piece.on, grams=grams, glue_grams=float(a.glue_g[i]), buys_EI=EI, buys_GJ=GJ,
-                buys_break_n=first, buys_hold_n=hold, buys_bend_mm=bend,
-                grams_per_g=grams / hold if hold >= NOTHING["load"] and grams > 0 else None,
-                dead_weight=grams > 0 and not wanted and piece.kind not in _FOR_HITS,
+                on=piece.on, grams=grams, glue_grams=float(a.glue_g[i]), minutes=minutes_of(piece),
+                group=GROUP_OF[piece.kind], buys_EI=buys.EI, buys_GJ=buys.GJ,
+                buys_break_n=buys.first, buys_hold_n=buys.hold, buys_bend_mm=buys.bend,
+                grams_per_g=grams / buys.hold if buys.hold >= NOTHING["load"] and grams > 0 else None,
+                dead_weight=grams > 0 and not buys.anything and piece.kind not in _FOR_HITS,
                 warnings=warned.get(i, []), cautions=careful.get(i, []),
+            )
+        )  # fmt: skip
+    return lines
+
+
+def group_lines(a: Answer) -> list[GroupLine]:
+    """Groups of the pieces that are on, in a fixed order; the whole of a group taken out at once."""
+    y, there, rows = a.layout.plan.y, groups_on(a.scheme), several(a.scheme)
+    first_row = 2 + len(a.scheme.pieces)
+    lines = []
+    for group, (name, _) in GROUPS.items():
+        pieces = there.get(group)
+        if not pieces:
+            continue
+        without = first_row + rows.index(group) if group in rows else 2 + pieces[0]
+        buys = _bought(a, 0, without, np.ones(len(y), dtype=bool))
+        lines.append(
+            GroupLine(
+                group=group, label=name, pieces=len(pieces),
+                grams=float(sum(a.piece_g[i] + a.glue_g[i] for i in pieces)),
+                minutes=total([minutes_of(a.scheme.pieces[i]) for i in pieces]), buys_EI=buys.EI, buys_GJ=buys.GJ,
+                buys_break_n=buys.first, buys_hold_n=buys.hold, buys_bend_mm=buys.bend,
             )
         )  # fmt: skip
     return lines

@@ -152,6 +152,9 @@ class LedgerLine(BaseModel):
     on: bool
     grams: float
     glue_grams: float
+    #: of hand work on both half wings, without waiting for glue
+    minutes: Spreaded
+    group: str
     buys_EI: float | None
     buys_GJ: float | None
     buys_break_n: float | None
@@ -163,6 +166,43 @@ class LedgerLine(BaseModel):
     dead_weight: bool
     warnings: list[str]
     cautions: list[str]
+
+
+class GroupLine(BaseModel):
+    """Pieces of one group together: what they weigh and what would be lost without all of them."""
+
+    group: str
+    label: str
+    pieces: int
+    grams: float
+    minutes: Spreaded
+    buys_EI: float
+    buys_GJ: float
+    buys_break_n: float
+    buys_hold_n: float
+    buys_bend_mm: float
+
+
+class TargetLine(BaseModel):
+    """One thing that is wanted, what the wing has of it, and the margin as a share of what is wanted."""
+
+    id: Literal["break", "bend", "twist", "mass", "minutes"]
+    label: str
+    wanted: float
+    has: Spreaded
+    at_least: bool
+    margin: float
+    #: "met", "close" where the spread reaches across, "missed"
+    state: Literal["met", "close", "missed"]
+
+
+class Work(BaseModel):
+    """Minutes of hand work, and of waiting until the slowest glue lets it fly, at 20 C."""
+
+    hands: Spreaded
+    fly_after: float
+    full_after: float
+    slowest: str
 
 
 class Mass(BaseModel):
@@ -295,6 +335,9 @@ class Verdict(BaseModel):
     mass: Mass
     bare: Bare
     ledger: list[LedgerLine]
+    groups: list[GroupLine]
+    targets: list[TargetLine]
+    work: Work
     modes: list[ModeLine]
     ribbon: list[RibbonPiece]
     curves: Curves

@@ -47,7 +47,9 @@ def _basis(name: str) -> str:
     tables = {"folded": "board", "core": "foam"}
     table = getattr(catalogue(), tables.get(family, family), {})
     entry = table.get(rest.rpartition(".")[0].partition("@")[0])
-    return BASIS_WORDS[entry.basis] if entry is not None else "the catalogue, for this foam and density"
+    if entry is None:
+        return "the catalogue, for this foam and density"
+    return f"{BASIS_WORDS[entry.basis]} ({entry.reason})" if entry.reason else BASIS_WORDS[entry.basis]
 
 
 def _inputs(a: Answer, *families: str) -> list[Step]:

@@ -10,6 +10,7 @@ from .entries import (
     Catalogue,
     Cloth,
     Cord,
+    Entry,
     Fibre,
     Foam,
     Glue,
@@ -18,8 +19,10 @@ from .entries import (
     SkinSheet,
     Spread,
     Stock,
+    Work,
 )
-from .load import catalogue
+from .load import catalogue, shipped, with_own
+from .own import OwnMaterial, figures_of, words_of
 
 __all__ = [
     "BASIS_WORDS",
@@ -28,13 +31,20 @@ __all__ = [
     "Catalogue",
     "Cloth",
     "Cord",
+    "Entry",
     "Fibre",
     "Foam",
     "Glue",
     "LayUp",
+    "OwnMaterial",
     "Resin",
     "SkinSheet",
     "Spread",
     "Stock",
+    "Work",
     "catalogue",
+    "figures_of",
+    "shipped",
+    "with_own",
+    "words_of",
 ]

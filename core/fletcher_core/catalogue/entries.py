@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, NamedTuple
+from typing import Annotated, Any, Literal, NamedTuple
 
-from pydantic import AfterValidator, BaseModel, ConfigDict
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 BASIS_WORDS = {
     "h": "handbook or standard class values",
     "e": "estimate from structure, to be bettered by tests",
+    "o": "this workshop's own figures",
 }
 
 
@@ -30,31 +31,46 @@ S = Annotated[Spread, AfterValidator(_ordered)]
 Holds = Literal["ok", "spot", "attacks", "no hold"]
 
 
-class _Entry(BaseModel):
+def figure(label: str, unit: str = "") -> Any:
+    """A figure's plain name and unit, for whoever reads or changes it."""
+    return Field(json_schema_extra={"label": label, "unit": unit})
+
+
+def maybe(label: str, unit: str = "") -> Any:
+    """As `figure`, where an entry may do without."""
+    return Field(None, json_schema_extra={"label": label, "unit": unit})
+
+
+class Entry(BaseModel):
+    """What every entry says: its name, where its figures came from, and whose they are if not ours."""
+
     model_config = ConfigDict(frozen=True, extra="forbid")
 
     label: str
     note: str = ""
-    basis: Literal["h", "e"]
+    basis: Literal["h", "e", "o"]
+    #: why the workshop's figures differ from those of the class they were copied from
+    reason: str = ""
 
     @property
     def source(self) -> str:
-        return f"{self.label}: {BASIS_WORDS[self.basis]}"
+        why = f" ({self.reason})" if self.reason else ""
+        return f"{self.label}: {BASIS_WORDS[self.basis]}{why}"
 
 
-class Foam(_Entry):
+class Foam(Entry):
     """MPa, kg/m3, strain in %, temperatures in C."""
 
     glue_family: Literal["epp", "epo", "eps", "xps", "pp"]
-    density: S
-    E: S
-    G: S
-    tension: S
-    compression_10pct: S
-    plateau_25pct: S
-    shear: S
-    strain_break: S
-    softens: S
+    density: S = figure("Weight", "kg/m³")
+    E: S = figure("Stiffness", "MPa")
+    G: S = figure("Shear stiffness", "MPa")
+    tension: S = figure("Strength when pulled", "MPa")
+    compression_10pct: S = figure("Strength when pressed by a tenth", "MPa")
+    plateau_25pct: S = figure("Pressure that goes on crushing it", "MPa")
+    shear: S = figure("Shear strength", "MPa")
+    strain_break: S = figure("Stretch at which it tears", "%")
+    softens: S = figure("Softens at", "°C")
 
 
 class BoardCore(BaseModel):
@@ -65,54 +81,54 @@ class BoardCore(BaseModel):
     shear: float
 
 
-class Board(_Entry):
+class Board(Entry):
     """Paper-faced foam board (``core`` and ``paper_*`` given) or corrugated sheet (``wall`` given)."""
 
-    thickness: S
-    area_mass: S
+    thickness: S = figure("Thickness", "mm")
+    area_mass: S = figure("Weight", "g/m²")
     core: BoardCore | None = None
-    paper_thickness: S | None = None
-    paper_E_along: S | None = None
-    paper_E_across: S | None = None
-    paper_tension_along: S | None = None
-    wall: S | None = None
-    flute_pitch: S | None = None
-    E: S | None = None
-    yield_: S | None = None
+    paper_thickness: S | None = maybe("Thickness of its paper", "mm")
+    paper_E_along: S | None = maybe("Stiffness of its paper, along", "MPa")
+    paper_E_across: S | None = maybe("Stiffness of its paper, across", "MPa")
+    paper_tension_along: S | None = maybe("Strength of its paper", "MPa")
+    wall: S | None = maybe("Thickness of a wall", "mm")
+    flute_pitch: S | None = maybe("From flute to flute", "mm")
+    E: S | None = maybe("Stiffness of its plastic", "MPa")
+    yield_: S | None = maybe("Strength of its plastic", "MPa")
 
     @property
     def paper_faced(self) -> bool:
         return self.core is not None
 
 
-class Stock(_Entry):
+class Stock(Entry):
     """Rod, tube, strip and sheet stock along its fibres or grain; MPa, kg/m3."""
 
-    density: S
-    E: S
-    G: S
-    tension: S
-    compression: S
-    interlaminar_shear: S
+    density: S = figure("Weight", "kg/m³")
+    E: S = figure("Stiffness along it", "MPa")
+    G: S = figure("Shear stiffness", "MPa")
+    tension: S = figure("Strength when pulled", "MPa")
+    compression: S = figure("Strength when pressed", "MPa")
+    interlaminar_shear: S = figure("Shear strength between its layers", "MPa")
     #: strength across the fibres, as a tube's wall is bent when squeezed; that of shear where not given
-    across: S | None = None
+    across: S | None = maybe("Strength across its fibres", "MPa")
 
 
-class SkinSheet(_Entry):
+class SkinSheet(Entry):
     """Tape, film or paper: Et and Gt in N/mm, thickness in mm, area mass in g/m2, tension in N/mm."""
 
-    thickness: S
-    area_mass: S
-    Et_along: S
-    Et_across: S
-    Gt: S
-    tension_N_per_mm_along: S
-    tension_N_per_mm_across: S
-    peel_N_per_mm: S | None = None
-    iron_C: S | None = None
+    thickness: S = figure("Thickness", "mm")
+    area_mass: S = figure("Weight", "g/m²")
+    Et_along: S = figure("Stiffness as rolled out", "N/mm")
+    Et_across: S = figure("Stiffness across", "N/mm")
+    Gt: S = figure("Shear stiffness", "N/mm")
+    tension_N_per_mm_along: S = figure("Strength as rolled out", "N/mm")
+    tension_N_per_mm_across: S = figure("Strength across", "N/mm")
+    peel_N_per_mm: S | None = maybe("Peels off at", "N/mm")
+    iron_C: S | None = maybe("Iron at", "°C")
 
 
-class Glue(_Entry):
+class Glue(Entry):
     """A glue family. Times in minutes at 20 C, G in MPa, bond thickness in mm, strengths in MPa."""
 
     eps: str
@@ -126,16 +142,16 @@ class Glue(_Entry):
     fly: float
     full: float
     needs: str | None = None
-    temp: S | None = None
-    G: S
+    temp: S | None = maybe("Applied at", "°C")
+    G: S = figure("Shear stiffness", "MPa")
     bond: float
-    lap_on_foam: str | S | None = None
-    lap_on_hard: S
+    lap_on_foam: str | S | None = maybe("Shear strength on foam", "MPa")
+    lap_on_hard: S = figure("Shear strength between hard parts", "MPa")
     gap: str
     flex: str
-    softens: S
-    spread: S | None = None
-    bead: S | None = None
+    softens: S = figure("Softens at", "°C")
+    spread: S | None = maybe("Spread", "g/m²")
+    bead: S | None = maybe("Bead", "g/m")
     density: float
 
     def holds(self, family: str) -> tuple[str, str]:
@@ -145,15 +161,15 @@ class Glue(_Entry):
         return verdict, condition
 
 
-class Cord(_Entry):
+class Cord(Entry):
     """Cord by its forces: EA and break in N, mass in g/m."""
 
-    line_mass_g_per_m: S
-    EA_N: S
-    break_N: S
+    line_mass_g_per_m: S = figure("Weight", "g/m")
+    EA_N: S = figure("Force for a doubled length", "N")
+    break_N: S = figure("Breaks at", "N")
 
 
-class Cloth(_Entry):
+class Cloth(Entry):
     """A weave: what share of the threads runs along it, and what its crimp leaves of their stiffness."""
 
     fibre: str
@@ -161,7 +177,7 @@ class Cloth(_Entry):
     crimp: float
 
 
-class Fibre(_Entry):
+class Fibre(Entry):
     """MPa, kg/m3; compression as a share of tension."""
 
     E1: S
@@ -172,7 +188,7 @@ class Fibre(_Entry):
     compression: S
 
 
-class Resin(_Entry):
+class Resin(Entry):
     """MPa, kg/m3."""
 
     E: S
@@ -183,8 +199,15 @@ class Resin(_Entry):
     shear: S
 
 
-class LayUp(_Entry):
+class LayUp(Entry):
     fibre_volume: S
+
+
+class Work(Entry):
+    """Minutes of hand work for a kind of piece: to begin with, and for each metre of it."""
+
+    start: S = figure("To set up", "min")
+    per_metre: S = figure("For each metre", "min/m")
 
 
 class Catalogue(BaseModel):
@@ -200,3 +223,4 @@ class Catalogue(BaseModel):
     fibre: dict[str, Fibre]
     resin: dict[str, Resin]
     lay_up: dict[str, LayUp]
+    work: dict[str, Work]

@@ -46,10 +46,10 @@ def after_wrinkling(wing: LoadedWing, cracked: bool = False) -> LoadedWing | Non
     p = _half_of_the_foam(wing, rest) if cracked else section_properties(wing.layout.section, rest, wing.sums)
     shape = wing.forces.moment.shape
     force, moment_x, moment_z = np.zeros(shape), np.zeros(shape), np.zeros(shape)
-    for row, sheet_row in enumerate(wing.layout.sheet_rows):
+    for row in range(len(wing.layout.sheet_rows)):
         if not pressed[:, row].any():
             continue
-        limit = wrinkling_limit(wing, row) * sheet_row.t  # N/mm
+        limit = wrinkling_limit(wing, row) * wing.sheet_t(row)  # N/mm
         per_width = (limit * m.sheet_on[:, row] * pressed[:, row])[:, None]
         length = sheet.length[row]
         safe = np.where(length > 0, length, 1.0)

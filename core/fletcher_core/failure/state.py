@@ -86,6 +86,12 @@ class LoadedWing:
         """(R, S) 1 where a sheet is there and switched on."""
         return np.asarray(self.materials.sheet_on[:, p, None] * (self.layout.section.sheets.present[p] > 0))
 
+    def sheet_t(self, p: int) -> Array:
+        """(R,) or () thickness of a sheet, all layers, mm: that of what stands in its place, where it is another."""
+        row = self.layout.sheet_rows[p]
+        own = self.values.get(f"{row.prefix}.thick")
+        return np.asarray(row.t if own is None else own * row.layers)
+
     def piece(self, index: int | None) -> Any:
         return None if index is None else self.layout.scheme.pieces[index]
 

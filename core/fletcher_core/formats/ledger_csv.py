@@ -8,14 +8,15 @@ import io
 from ..answer.verdict import Verdict
 
 COLUMNS = (
-    "piece", "what", "where", "on", "grams", "of which glue, g", "bending stiffness, %", "twist stiffness, %",
+    "piece", "what", "where", "on", "grams", "of which glue, g", "minutes of work",
+    "bending stiffness, %", "twist stiffness, %",
     "first sign, g", "holds to, g", "bend saved, mm", "grams for each g it holds more",
 )  # fmt: skip
 
 
 def _cell(text: str) -> str:
     """A spreadsheet would run what starts like a formula."""
-    return f"'{text}" if text[:1] in "=+-@\t\r" else text
+    return f"'{text}" if text and text[0] in "=+-@\t\r" else text
 
 
 def ledger_csv(verdict: Verdict) -> str:
@@ -25,7 +26,7 @@ def ledger_csv(verdict: Verdict) -> str:
     writer.writerow(COLUMNS)
     for line in verdict.ledger:
         figures = (
-            line.grams, line.glue_grams, 100 * (line.buys_EI or 0.0), 100 * (line.buys_GJ or 0.0),
+            line.grams, line.glue_grams, line.minutes.value, 100 * (line.buys_EI or 0.0), 100 * (line.buys_GJ or 0.0),
             line.buys_break_n or 0.0, line.buys_hold_n or 0.0, line.buys_bend_mm or 0.0,
         )  # fmt: skip
         words = (_cell(line.label), _cell(line.what), line.where, "yes" if line.on else "no")

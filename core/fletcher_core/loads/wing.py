@@ -46,7 +46,7 @@ def aileron_pitching(airframe: Airframe, plan: Planform) -> Array:
 def wing_loads(
     airframe: Airframe,
     plan: Planform,
-    flying_mass_g: float,
+    flying_mass_g: Array | float,
     wing_mass_per_mm: Array,
     cm0: float,
     cases: Sequence[Case],
@@ -56,6 +56,7 @@ def wing_loads(
 
     Parameters
     ----------
+    flying_mass_g : of all runs, or (R,).
     wing_mass_per_mm : (R, S) g/mm of span of the half wing.
     cm0 : moment coefficient about the quarter chord at zero lift.
     cases : one for each run.
@@ -66,7 +67,7 @@ def wing_loads(
     def each(name: str) -> Array:
         return np.array([getattr(c, name) for c in cases])[:, None]
 
-    half_weight = 0.5 * flying_mass_g * 1e-3 * GRAVITY
+    half_weight = 0.5e-3 * GRAVITY * np.reshape(flying_mass_g, (-1, 1))
     own = wing_mass_per_mm * 1e-3 * GRAVITY
     section = pressure(airframe.flight.speed_m_s) * plan.chord**2 * cm0
     return WingLoads(

@@ -12,6 +12,7 @@ from .airframe import (
     NacaAerofoil,
     Panel,
     Seat,
+    Targets,
     Wing,
 )
 from .document import AirframeFile, Scheme
@@ -63,6 +64,7 @@ __all__ = [
     "Skin",
     "Strip",
     "TapeStrip",
+    "Targets",
     "Tube",
     "Web",
     "Wing",

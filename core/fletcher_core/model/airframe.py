@@ -228,12 +228,22 @@ class Flight(Described):
     line_g: float | None = measure("pull of the launch line, in its weight", "number", 0.0, 30.0, None)
 
 
+class Targets(Described):
+    """What is wanted of the wing beside its weight promise; None: not asked for."""
+
+    break_g: float | None = measure("holds at least, in g", "number", 0.5, 100.0, None)
+    tip_bend_share: float | None = measure("tip bends at most, of the half span", "percent", 0.001, 0.5, None)
+    twist_deg: float | None = measure("twists at most", "angle", 0.05, 30.0, None)
+    minutes: float | None = measure("minutes of work at most", "number", 1.0, 3000.0, None)
+
+
 class Airframe(Described):
     name: str = Field(min_length=1, max_length=60, json_schema_extra={"label": "name"})
     notes: str = Field("", max_length=4000, json_schema_extra={"label": "notes"})
     promise_g: float = measure("weight promise", "mass", 30.0, 15000.0, 800.0)
     rest_g: float = measure("weight of everything but the wing", "mass", 0.0, 15000.0, 500.0)
     flight: Flight = Field(default_factory=Flight)
+    targets: Targets = Field(default_factory=Targets)
     wing: Wing
 
     @model_validator(mode="after")

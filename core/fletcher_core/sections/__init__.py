@@ -1,6 +1,6 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
-from .figures import derive, foam_spreads, spreads
+from .figures import derive, figures_as, foam_spreads, spreads
 from .layout import WingLayout, wing_layout
 from .materials import section_materials
 from .parts.place import share_along
@@ -39,6 +39,7 @@ __all__ = [
     "Sums",
     "WingLayout",
     "derive",
+    "figures_as",
     "foam_spreads",
     "no_members",
     "no_patches",

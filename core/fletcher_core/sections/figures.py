@@ -244,6 +244,12 @@ def spreads(layout: WingLayout) -> Table:
     return table
 
 
+def figures_as(prefix: str) -> Table:
+    """The figures of one material under no name: ``Et``, ``tension``..., for one that stands in for another."""
+    family, _, key = prefix.partition(".")
+    return _FIGURES[family](key)
+
+
 def derive(layout: WingLayout, values: Mapping[str, Array]) -> dict[str, Array]:
     """`values` with what follows from them: cloth by laminate theory, walls of folded board."""
     found = dict(values)

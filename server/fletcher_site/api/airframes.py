@@ -69,6 +69,17 @@ def delete(request: HttpRequest, airframe_id: int) -> Status[None]:
 @router.get("/{airframe_id}/revisions", response=list[RevisionOut], operation_id="list_revisions")
 def revisions(request: HttpRequest, airframe_id: int) -> list[RevisionOut]:
     return [
-        RevisionOut(number=r.number, who=r.who.get_username() if r.who else "somebody", when=r.when)
-        for r in _own(request, airframe_id).revisions.select_related("who")[:200]
+        RevisionOut(number=r.number, who=r.who.get_username() if r.who else "somebody", when=r.when, what=r.what)
+        for r in _own(request, airframe_id).revisions.select_related("who").defer("document")[:200]
     ]
+
+
+@router.get(
+    "/{airframe_id}/revisions/{number}", response={200: AirframeFile, 404: Problems}, operation_id="open_revision"
+)
+def revision(request: HttpRequest, airframe_id: int, number: int) -> AirframeFile:
+    """An earlier state, to look at or to go back to."""
+    found = _own(request, airframe_id).revisions.filter(number=number).first()
+    if found is None:
+        raise HttpError(404, "There is no such state of this airframe.")
+    return AirframeFile.model_validate(found.document)

@@ -74,7 +74,17 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
             tags["paper_faced"] = "yes" if entry.paper_faced else "no"
         if hasattr(entry, "spread"):
             tags["spreads"] = "yes" if entry.spread is not None else "no"
-        found.append(Choice(id=key, label=entry.label, note=entry.note, basis=entry.source, figures=figures, tags=tags))
+        found.append(
+            Choice(
+                id=key,
+                label=entry.label,
+                note=entry.note,
+                basis=entry.source,
+                figures=figures,
+                tags=tags,
+                own=bool(entry.reason),
+            )
+        )
     return found
 
 

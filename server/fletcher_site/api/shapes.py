@@ -7,7 +7,11 @@ from typing import Any, Literal
 
 from fletcher_core.answer.suggest import Kind
 from fletcher_core.answer.verdict import Plan, Spreaded, State
+from fletcher_core.catalogue import OwnMaterial
+from fletcher_core.catalogue.own import Table
 from fletcher_core.model import Airframe, AirframeFile, Scheme
+from fletcher_core.search import Wish
+from fletcher_core.shelf import ShelfCheck, ShelfItem
 from ninja import Schema
 from pydantic import BaseModel, Field
 
@@ -59,6 +63,7 @@ class Choice(Schema):
     note: str
     basis: str
     figures: dict[str, list[float]]
+    own: bool = False
     tags: dict[str, str] = Field(default_factory=dict)
 
 
@@ -160,3 +165,105 @@ class RevisionOut(Schema):
     number: int
     who: str
     when: datetime
+    what: list[str]
+
+
+class FigureOut(Schema):
+    """A figure of a material: its plain name, unit, and low, typical and high of the class."""
+
+    name: str
+    label: str
+    unit: str
+    spread: list[float]
+
+
+class CopyableOut(Schema):
+    """A material that may be copied, with every figure that may be changed."""
+
+    table: str
+    id: str
+    label: str
+    note: str
+    source: str
+    figures: list[FigureOut]
+
+
+class OwnMaterialOut(Schema):
+    material: OwnMaterial
+    who: str
+    updated: datetime
+    used_by: list[str]
+
+
+class MaterialsOut(Schema):
+    own: list[OwnMaterialOut]
+    shipped: list[CopyableOut]
+
+
+class NewMaterial(BaseModel):
+    """A copy with figures of its own; its id is made here."""
+
+    table: Table = Field(json_schema_extra={"label": "kind of material"})
+    copied_from: str = Field(max_length=60, json_schema_extra={"label": "copied from"})
+    label: str = Field(max_length=60, json_schema_extra={"label": "name"})
+    reason: str = Field(max_length=400, json_schema_extra={"label": "reason"})
+    figures: dict[str, tuple[float, float, float]] = Field(default_factory=dict, json_schema_extra={"label": "figures"})
+
+
+class Reserved(Schema):
+    airframe_id: int
+    airframe: str
+    scheme_id: str
+    scheme: str
+
+
+class ShelfItemOut(Schema):
+    id: int
+    item: ShelfItem
+    words: str
+    size: str
+    price_words: str
+    warning: str
+    reserved: list[Reserved]
+
+
+class ShelfOut(Schema):
+    money: str
+    items: list[ShelfItemOut]
+
+
+class LabelText(BaseModel):
+    text: str = Field(max_length=300, json_schema_extra={"label": "label"})
+
+
+class CsvText(BaseModel):
+    text: str = Field(max_length=400_000, json_schema_extra={"label": "list"})
+
+
+class Money(BaseModel):
+    money: str = Field(min_length=1, max_length=4, json_schema_extra={"label": "sign before prices"})
+
+
+class ShelfQuestion(BaseModel):
+    airframe: Airframe
+    scheme: Scheme
+    #: whose own reservation is not in its way
+    airframe_id: int | None = None
+
+
+class ShelfAnswer(Schema):
+    check: ShelfCheck
+    money: str
+    reserved: bool
+
+
+class SavedScheme(BaseModel):
+    airframe_id: int
+    scheme_id: str = Field(max_length=40)
+
+
+class SearchQuestion(BaseModel):
+    airframe: Airframe
+    scheme: Scheme
+    wish: Wish
+    airframe_id: int | None = None

@@ -8,12 +8,13 @@ from typing import Any
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
 from fletcher_core.model import AirframeFile, Refused, explain
+from fletcher_core.shelf import ShelfItem
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 from pydantic import BaseModel
 
 from ..workshop.storage import Stale, file_of
-from . import shapes, takeaway
+from . import materials, search, shapes, shelf, takeaway
 from .airframes import router as airframes
 from .bench import router as bench
 from .session import router as session
@@ -45,6 +46,9 @@ api.add_router("/", session)
 api.add_router("/", bench)
 api.add_router("/airframes", airframes)
 api.add_router("/", takeaway.router)
+api.add_router("/", materials.router)
+api.add_router("/", shelf.router)
+api.add_router("/", search.router)
 
 #: name of a body parameter -> its model, for telling faults at their fields
 _BODIES: dict[str, type[BaseModel]] = {
@@ -58,6 +62,14 @@ _BODIES: dict[str, type[BaseModel]] = {
     "wish": shapes.PieceWish,
     "save": shapes.Save,
     "file": AirframeFile,
+    "material": shapes.NewMaterial,
+    "item": ShelfItem,
+    "label": shapes.LabelText,
+    "table": shapes.CsvText,
+    "money": shapes.Money,
+    "shelf_question": shapes.ShelfQuestion,
+    "search_question": shapes.SearchQuestion,
+    "asked": shapes.SavedScheme,
 }
 
 

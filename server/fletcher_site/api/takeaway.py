@@ -13,8 +13,10 @@ from fletcher_core.units import show
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from ..workshop import own
+from ..workshop.models import Workshop
 from .shapes import Problems
-from .who import signed_in, units
+from .who import membership, signed_in, units
 
 router = Router(tags=["take away"], auth=signed_in)
 
@@ -37,9 +39,11 @@ def _name(text: str) -> str:
     return re.sub(r"[^a-z0-9]+", "-", text.lower()).strip("-")[:60] or "airframe"
 
 
-def _text(wanted: Wanted, system: Literal["metric", "inch"]) -> str:
+def _text(wanted: Wanted, system: Literal["metric", "inch"], workshop: Workshop) -> str:
     file = wanted.file
     if wanted.what == "airframe":
+        # with the workshop's own materials, so that it can be read anywhere
+        file = file.model_copy(update={"materials": own.named_in(workshop, file.model_dump_json())})
         return file.model_dump_json(indent=1) + "\n"
     if wanted.what == "aerofoil":
         aerofoil = file.airframe.wing.aerofoil
@@ -72,7 +76,7 @@ def _text(wanted: Wanted, system: Literal["metric", "inch"]) -> str:
 def take_away(request: HttpRequest, wanted: Wanted) -> HttpResponse:
     """A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the aerofoil."""
     ending, content = _TYPES.get(wanted.what, ("svg", "image/svg+xml"))
-    answer = HttpResponse(_text(wanted, units(request)), content_type=content)
+    answer = HttpResponse(_text(wanted, units(request), membership(request).workshop), content_type=content)
     stem = _name(
         f"{wanted.file.airframe.name}-{wanted.what}" if wanted.what != "airframe" else wanted.file.airframe.name
     )

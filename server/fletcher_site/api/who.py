@@ -25,6 +25,9 @@ def require_csrf(request: HttpRequest) -> None:
 
 def membership(request: HttpRequest) -> Membership:
     user: Any = request.user
+    known: tuple[Any, Membership] | None = getattr(request, "_membership", None)
+    if known is not None and known[0] == user.pk:
+        return known[1]
     found = (
         None
         if isinstance(user, AnonymousUser)
@@ -32,6 +35,7 @@ def membership(request: HttpRequest) -> Membership:
     )
     if found is None:
         raise HttpError(403, "This account belongs to no workshop.")
+    request._membership = (user.pk, found)  # type: ignore[attr-defined]
     return found
 
 

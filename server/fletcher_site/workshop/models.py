@@ -11,6 +11,8 @@ class Workshop(models.Model):
 
     name = models.CharField(max_length=80)
     is_demo = models.BooleanField(default=False)
+    #: the sign before its prices
+    money = models.CharField(max_length=4, default="€")
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -53,6 +55,7 @@ class Airframe(models.Model):
     name = models.CharField(max_length=60)
     document = models.JSONField()
     summary = models.JSONField(default=dict)
+    chosen = models.CharField(max_length=40, blank=True)
     version = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     updated = models.DateTimeField(auto_now=True)
@@ -93,9 +96,53 @@ class Revision(models.Model):
     airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     document = models.JSONField()
+    #: in words, what this save changed
+    what = models.JSONField(default=list)
     who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     when = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         ordering = ["-number"]
         constraints = [models.UniqueConstraint(fields=["airframe", "number"], name="revision_once")]
+
+
+class OwnMaterial(models.Model):
+    """Figures that a workshop trusts more than ours, with the reason, as a document."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="materials")
+    key = models.CharField(max_length=90)
+    document = models.JSONField()
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    updated = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["key"]
+        constraints = [models.UniqueConstraint(fields=["workshop", "key"], name="own_material_once")]
+
+
+class StockItem(models.Model):
+    """So many alike on the shelf."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="stock")
+    form = models.CharField(max_length=10)
+    material = models.CharField(max_length=90)
+    document = models.JSONField()
+    updated = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["form", "material", "pk"]
+
+
+class Reservation(models.Model):
+    """What a scheme that is to be built will take from one item: amounts in mm, mm2 or g."""
+
+    airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="reservations")
+    scheme_key = models.CharField(max_length=40)
+    item = models.ForeignKey(StockItem, on_delete=models.CASCADE, related_name="reservations")
+    amounts = models.JSONField()
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["airframe", "scheme_key", "item"], name="reserved_once"),
+        ]

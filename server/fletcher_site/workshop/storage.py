@@ -13,6 +13,8 @@ from fletcher_core import __version__
 from fletcher_core.evaluate import evaluate
 from fletcher_core.model import AirframeFile, Problem, Refused
 
+from . import own
+from .changes import changes
 from .models import Airframe, Revision, Scheme, Workshop
 
 
@@ -30,6 +32,7 @@ def file_of(airframe: Airframe) -> AirframeFile:
         {
             "airframe": airframe.document,
             "schemes": [s.document for s in airframe.schemes.all()],
+            "chosen": airframe.chosen or None,
         }
     )
 
@@ -53,7 +56,7 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
                 )
                 for p in exc.problems
             ) from exc
-    first = verdicts[0]
+    first = verdicts[file.schemes.index(file.shown)]
     hardest = next(c for c in first.cases if c.hardest)
     return {
         "core": __version__,
@@ -67,7 +70,7 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
         "promise_g": first.mass.promise_g,
         "remains_g": first.mass.remains_g.value,
         "plan": first.drawing.plan.model_dump(mode="json"),
-        "scheme": file.schemes[0].name,
+        "scheme": file.shown.name,
         "schemes": len(file.schemes),
     }
 
@@ -98,12 +101,15 @@ def _refuse_name(name: str) -> Refused:
 
 
 def _write(airframe: Airframe, file: AirframeFile, who: AbstractBaseUser | None) -> None:
+    before = airframe.revisions.first()
     airframe.schemes.all().delete()
     Scheme.objects.bulk_create(
         Scheme(airframe=airframe, key=s.id, position=k, name=s.name, document=s.model_dump(mode="json"))
         for k, s in enumerate(file.schemes)
     )
-    Revision.objects.create(airframe=airframe, number=airframe.version, document=file.model_dump(mode="json"), who=who)
+    document = file.model_dump(mode="json")
+    what = changes(before.document, document) if before else ["the first save"]
+    Revision.objects.create(airframe=airframe, number=airframe.version, document=document, who=who, what=what)
 
 
 @contextmanager
@@ -126,7 +132,9 @@ def create(workshop: Workshop, file: AirframeFile, who: AbstractBaseUser | None)
     Refused
         When it cannot be computed or its name is taken.
     """
-    summary = summary_of(file)
+    file = own.keep(workshop, file, who)
+    with own.using(workshop):
+        summary = summary_of(file)
     with _name_once(file.airframe.name):
         if _name_taken(workshop, file.airframe.name):
             raise _refuse_name(file.airframe.name)
@@ -135,6 +143,7 @@ def create(workshop: Workshop, file: AirframeFile, who: AbstractBaseUser | None)
             name=file.airframe.name,
             document=file.airframe.model_dump(mode="json"),
             summary=summary,
+            chosen=file.chosen or "",
         )
         _write(airframe, file, who)
     return airframe
@@ -152,15 +161,18 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Ab
     Airframe.DoesNotExist
         When this workshop has no such airframe.
     """
-    summary = summary_of(file)  # before the row is locked: it takes the longest
+    file = own.keep(workshop, file, who)
+    with own.using(workshop):
+        summary = summary_of(file)  # before the row is locked: it takes the longest
     with _name_once(file.airframe.name):
         airframe = workshop.airframes.select_for_update().get(pk=pk)
         if airframe.version != based_on:
-            raise Stale(airframe, airframe.revisions.first(), changes(airframe, based_on))
+            raise Stale(airframe, airframe.revisions.first(), since(airframe, based_on))
         if _name_taken(workshop, file.airframe.name, besides=pk):
             raise _refuse_name(file.airframe.name)
         airframe.summary = summary
         airframe.name = file.airframe.name
+        airframe.chosen = file.chosen or ""
         airframe.document = file.airframe.model_dump(mode="json")
         airframe.version += 1
         airframe.save()
@@ -168,22 +180,8 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Ab
     return airframe
 
 
-def changes(airframe: Airframe, since: int) -> list[str]:
+def since(airframe: Airframe, version: int) -> list[str]:
     """In words, what differs between a version and the latest."""
     latest = airframe.revisions.first()
-    base = airframe.revisions.filter(number=since).first()
-    if latest is None or base is None:
-        return ["everything since then"]
-    old, new = base.document, latest.document
-    said = []
-    for key, value in new["airframe"].items():
-        if old["airframe"].get(key) != value:
-            said.append(f"the airframe's {key.replace('_g', '').replace('_', ' ')}")
-    before, after = ({s["id"]: s for s in d["schemes"]} for d in (old, new))
-    for key, scheme in after.items():
-        if key not in before:
-            said.append(f"scheme “{scheme['name']}” was added")
-        elif before[key] != scheme:
-            said.append(f"scheme “{scheme['name']}”")
-    said += [f"scheme “{s['name']}” was taken out" for k, s in before.items() if k not in after]
-    return said
+    base = airframe.revisions.filter(number=version).first()
+    return changes(base.document, latest.document) if latest and base else ["everything since then"]

@@ -78,6 +78,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/airframes/{airframe_id}/revisions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Revision
+         * @description An earlier state, to look at or to go back to.
+         */
+        get: operations["open_revision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -135,6 +155,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Materials */
+        get: operations["list_materials"];
+        put?: never;
+        /** Add Material */
+        post: operations["add_material"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Material */
+        put: operations["save_material"];
+        post?: never;
+        /** Remove Material */
+        delete: operations["remove_material"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measure": {
         parameters: {
             query?: never;
@@ -169,6 +225,26 @@ export interface paths {
          * @description What can be put into this wing: each kind drawn in it, its grams for each metre, good for and bad at.
          */
         post: operations["offers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description Lines of JSON: ``progress``, and last ``found`` (or ``refused``). Ends when the asker goes away.
+         */
+        post: operations["search"];
         delete?: never;
         options?: never;
         head?: never;
@@ -246,6 +322,176 @@ export interface paths {
         put: operations["choose_units"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Shelf */
+        get: operations["list_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Shelf
+         * @description What a scheme needs, saved or not, set against the shelf.
+         */
+        post: operations["check_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Take Shelf */
+        get: operations["take_shelf"];
+        put?: never;
+        /**
+         * Bring Shelf
+         * @description Add the lines of a list: all of them, or none.
+         */
+        post: operations["bring_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Label
+         * @description Put on the shelf what a line says, typed as it stands on the label.
+         */
+        post: operations["add_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/let-go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let Go Stock */
+        post: operations["let_go_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/money": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose Money */
+        put: operations["choose_money"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/reserve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reserve Stock
+         * @description Speak for what a saved scheme needs; refused where something is missing.
+         */
+        post: operations["reserve_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use Stock
+         * @description The scheme is built: take what was reserved off the shelf.
+         */
+        post: operations["use_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Item */
+        put: operations["save_item"];
+        post?: never;
+        /** Remove Item */
+        delete: operations["remove_item"];
         options?: never;
         head?: never;
         patch?: never;
@@ -411,17 +657,22 @@ export interface components {
              * @default 500
              */
             rest_g: number;
+            targets?: components["schemas"]["Targets"];
             wing: components["schemas"]["Wing"];
         };
         /** AirframeFile */
         AirframeFile: {
             airframe: components["schemas"]["Airframe"];
+            /** Chosen */
+            chosen?: string | null;
             /**
              * Format
              * @default fletcher-airframe
              * @constant
              */
             format: "fletcher-airframe";
+            /** Materials */
+            materials?: components["schemas"]["OwnMaterial"][];
             /** Schemes */
             schemes: components["schemas"]["Scheme"][];
             /**
@@ -698,6 +949,11 @@ export interface components {
             label: string;
             /** Note */
             note: string;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
             /** Tags */
             tags?: {
                 [key: string]: string;
@@ -824,6 +1080,24 @@ export interface components {
             ][];
         };
         /**
+         * CopyableOut
+         * @description A material that may be copied, with every figure that may be changed.
+         */
+        CopyableOut: {
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+            /** Source */
+            source: string;
+            /** Table */
+            table: string;
+        };
+        /**
          * Cord
          * @description A cord let into an edge, round notches too.
          */
@@ -902,6 +1176,11 @@ export interface components {
              */
             peeled: "none" | "top" | "bottom" | "both";
         };
+        /** CsvText */
+        CsvText: {
+            /** Text */
+            text: string;
+        };
         /**
          * Curves
          * @description Along the span, at the limit of the pull-up; `moment_low` and `_high` over all cases.
@@ -932,6 +1211,18 @@ export interface components {
             /** Y Mm */
             y_mm: number[];
         };
+        /**
+         * Cut
+         * @description So much (mm, mm2 or g) taken from item `item`, in its `piece`-th one.
+         */
+        Cut: {
+            /** Amount */
+            amount: number;
+            /** Item */
+            item: number;
+            /** Piece */
+            piece: number;
+        };
         /** Drawing */
         Drawing: {
             plan: components["schemas"]["Plan"];
@@ -960,6 +1251,20 @@ export interface components {
             scheme: components["schemas"]["Scheme"];
             /** Station Mm */
             station_mm?: number | null;
+        };
+        /**
+         * FigureOut
+         * @description A figure of a material: its plain name, unit, and low, typical and high of the class.
+         */
+        FigureOut: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Spread */
+            spread: number[];
+            /** Unit */
+            unit: string;
         };
         /** FlatPlate */
         FlatPlate: {
@@ -1015,6 +1320,31 @@ export interface components {
              * @enum {string}
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
+        };
+        /**
+         * GroupLine
+         * @description Pieces of one group together: what they weigh and what would be lost without all of them.
+         */
+        GroupLine: {
+            /** Buys Ei */
+            buys_EI: number;
+            /** Buys Gj */
+            buys_GJ: number;
+            /** Buys Bend Mm */
+            buys_bend_mm: number;
+            /** Buys Break N */
+            buys_break_n: number;
+            /** Buys Hold N */
+            buys_hold_n: number;
+            /** Grams */
+            grams: number;
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            minutes: components["schemas"]["Spreaded"];
+            /** Pieces */
+            pieces: number;
         };
         /**
          * Hold
@@ -1079,6 +1409,11 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /** LabelText */
+        LabelText: {
+            /** Text */
+            text: string;
+        };
         /**
          * LedgerLine
          * @description One piece: what it weighs and what it buys, that is what would be lost without it.
@@ -1104,8 +1439,11 @@ export interface components {
             grams: number;
             /** Grams Per G */
             grams_per_g: number | null;
+            /** Group */
+            group: string;
             /** Label */
             label: string;
+            minutes: components["schemas"]["Spreaded"];
             /** On */
             on: boolean;
             /** Piece Id */
@@ -1133,6 +1471,13 @@ export interface components {
             promise_g: number;
             remains_g: components["schemas"]["Spreaded"];
             wing_g: components["schemas"]["Spreaded"];
+        };
+        /** MaterialsOut */
+        MaterialsOut: {
+            /** Own */
+            own: components["schemas"]["OwnMaterialOut"][];
+            /** Shipped */
+            shipped: components["schemas"]["CopyableOut"][];
         };
         /** MeasureOut */
         MeasureOut: {
@@ -1170,6 +1515,11 @@ export interface components {
             /** Y Mm */
             y_mm: number;
         };
+        /** Money */
+        Money: {
+            /** Money */
+            money: string;
+        };
         /**
          * NacaAerofoil
          * @description A NACA four-digit section by formula (Jacobs, Ward and Pinkerton 1933).
@@ -1186,6 +1536,66 @@ export interface components {
              */
             kind: "naca";
         };
+        /**
+         * Need
+         * @description One thing that a piece needs: runs that must be in one (mm), or an area (mm2), or grams.
+         *
+         *     `sizes` names the sizes that the item must have (``diameter_mm``...).
+         */
+        Need: {
+            /** Amount */
+            amount: number;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block";
+            /** Material */
+            material: string;
+            /** Piece */
+            piece: string;
+            /** Piece Id */
+            piece_id: string;
+            /**
+             * Runs Mm
+             * @default []
+             */
+            runs_mm: number[];
+            /**
+             * Sizes
+             * @default {}
+             */
+            sizes: {
+                [key: string]: number;
+            };
+            /** Table */
+            table: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * NeedLine
+         * @description How a need is met. `price` in the workshop's money, of what is used; None where no price is known.
+         */
+        NeedLine: {
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["Cut"][];
+            /** Item */
+            item: number | null;
+            need: components["schemas"]["Need"];
+            /** Price */
+            price: number | null;
+            /** Says */
+            says: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "there" | "too short" | "not enough" | "not there";
+        };
         /** NewAccount */
         NewAccount: {
             /** Name */
@@ -1194,6 +1604,31 @@ export interface components {
             password: string;
             /** Workshop */
             workshop: string;
+        };
+        /**
+         * NewMaterial
+         * @description A copy with figures of its own; its id is made here.
+         */
+        NewMaterial: {
+            /** Copied From */
+            copied_from: string;
+            /** Figures */
+            figures?: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+            /**
+             * Table
+             * @enum {string}
+             */
+            table: "foam" | "board" | "stock" | "skin" | "glue" | "cord";
         };
         /**
          * Notch
@@ -1284,6 +1719,46 @@ export interface components {
             pieces: components["schemas"]["SlicePiece"][];
             /** Thickness Mm */
             thickness_mm: number;
+        };
+        /**
+         * OwnMaterial
+         * @description Figures that a builder trusts more than ours, and why.
+         */
+        OwnMaterial: {
+            /** Copied From */
+            copied_from: string;
+            /** Figures */
+            figures?: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+            /**
+             * Table
+             * @enum {string}
+             */
+            table: "foam" | "board" | "stock" | "skin" | "glue" | "cord";
+        };
+        /** OwnMaterialOut */
+        OwnMaterialOut: {
+            material: components["schemas"]["OwnMaterial"];
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Used By */
+            used_by: string[];
+            /** Who */
+            who: string;
         };
         /**
          * Panel
@@ -1468,10 +1943,23 @@ export interface components {
             /** Station Mm */
             station_mm?: number | null;
         };
+        /** Reserved */
+        Reserved: {
+            /** Airframe */
+            airframe: string;
+            /** Airframe Id */
+            airframe_id: number;
+            /** Scheme */
+            scheme: string;
+            /** Scheme Id */
+            scheme_id: string;
+        };
         /** RevisionOut */
         RevisionOut: {
             /** Number */
             number: number;
+            /** What */
+            what: string[];
             /**
              * When
              * Format: date-time
@@ -1684,6 +2172,13 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** SavedScheme */
+        SavedScheme: {
+            /** Airframe Id */
+            airframe_id: number;
+            /** Scheme Id */
+            scheme_id: string;
+        };
         /**
          * Scheme
          * @description One way to build the part: the pieces glued in and on.
@@ -1720,6 +2215,14 @@ export interface components {
              * @enum {string}
              */
             state: "sound" | "close" | "gives way";
+        };
+        /** SearchQuestion */
+        SearchQuestion: {
+            airframe: components["schemas"]["Airframe"];
+            /** Airframe Id */
+            airframe_id?: number | null;
+            scheme: components["schemas"]["Scheme"];
+            wish: components["schemas"]["Wish"];
         };
         /**
          * Seat
@@ -1792,6 +2295,105 @@ export interface components {
              */
             units: "metric" | "inch";
             workshop?: components["schemas"]["WorkshopOut"] | null;
+        };
+        /** ShelfAnswer */
+        ShelfAnswer: {
+            check: components["schemas"]["ShelfCheck"];
+            /** Money */
+            money: string;
+            /** Reserved */
+            reserved: boolean;
+        };
+        /** ShelfCheck */
+        ShelfCheck: {
+            /** Lines */
+            lines: components["schemas"]["NeedLine"][];
+            /** Missing */
+            missing: number;
+            /** Price */
+            price: number | null;
+            /** Prices */
+            prices: {
+                [key: string]: number | null;
+            };
+            /** Unpriced */
+            unpriced: number;
+        };
+        /**
+         * ShelfItem
+         * @description So many alike. `length_mm` is of one; `grams` of glue in one; `price` of one, in the workshop's money.
+         */
+        ShelfItem: {
+            /** Area G M2 */
+            area_g_m2?: number | null;
+            /** Bore Mm */
+            bore_mm?: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block";
+            /** Grams */
+            grams?: number | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Material */
+            material: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Opened */
+            opened?: string | null;
+            /** Price */
+            price?: number | null;
+            /**
+             * Table
+             * @enum {string}
+             */
+            table: "stock" | "board" | "foam" | "skin" | "cloth" | "cord" | "glue";
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+        };
+        /** ShelfItemOut */
+        ShelfItemOut: {
+            /** Id */
+            id: number;
+            item: components["schemas"]["ShelfItem"];
+            /** Price Words */
+            price_words: string;
+            /** Reserved */
+            reserved: components["schemas"]["Reserved"][];
+            /** Size */
+            size: string;
+            /** Warning */
+            warning: string;
+            /** Words */
+            words: string;
+        };
+        /** ShelfOut */
+        ShelfOut: {
+            /** Items */
+            items: components["schemas"]["ShelfItemOut"][];
+            /** Money */
+            money: string;
+        };
+        /** ShelfQuestion */
+        ShelfQuestion: {
+            airframe: components["schemas"]["Airframe"];
+            /** Airframe Id */
+            airframe_id?: number | null;
+            scheme: components["schemas"]["Scheme"];
         };
         /** SignIn */
         SignIn: {
@@ -2120,6 +2722,45 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * TargetLine
+         * @description One thing that is wanted, what the wing has of it, and the margin as a share of what is wanted.
+         */
+        TargetLine: {
+            /** At Least */
+            at_least: boolean;
+            has: components["schemas"]["Spreaded"];
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "break" | "bend" | "twist" | "mass" | "minutes";
+            /** Label */
+            label: string;
+            /** Margin */
+            margin: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "met" | "close" | "missed";
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * Targets
+         * @description What is wanted of the wing beside its weight promise; None: not asked for.
+         */
+        Targets: {
+            /** Break G */
+            break_g?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Tip Bend Share */
+            tip_bend_share?: number | null;
+            /** Twist Deg */
+            twist_deg?: number | null;
+        };
+        /**
          * Tube
          * @description A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`.
          */
@@ -2227,6 +2868,8 @@ export interface components {
                 [key: string]: components["schemas"]["Driver"][];
             };
             first_wrinkle: components["schemas"]["ModeLine"] | null;
+            /** Groups */
+            groups: components["schemas"]["GroupLine"][];
             holds: components["schemas"]["Hold"];
             /** Ledger */
             ledger: components["schemas"]["LedgerLine"][];
@@ -2244,6 +2887,8 @@ export interface components {
             section: components["schemas"]["SectionFigures"];
             /** Sentence */
             sentence: string;
+            /** Targets */
+            targets: components["schemas"]["TargetLine"][];
             /** Tip Bend By Shear Mm */
             tip_bend_by_shear_mm: number;
             tip_bend_mm: components["schemas"]["Spreaded"];
@@ -2257,6 +2902,7 @@ export interface components {
             twist_hz: components["schemas"]["Spreaded"];
             /** Ultimate N */
             ultimate_n: number;
+            work: components["schemas"]["Work"];
         };
         /**
          * Wanted
@@ -2371,6 +3017,44 @@ export interface components {
             /** Panels */
             panels: components["schemas"]["Panel"][];
             seat?: components["schemas"]["Seat"];
+        };
+        /**
+         * Wish
+         * @description Targets; None: not asked for. `wing_g` is of the whole wing, foam and glue included.
+         */
+        Wish: {
+            /** Break G */
+            break_g?: number | null;
+            /**
+             * From Shelf
+             * @default false
+             */
+            from_shelf: boolean;
+            /** Minutes */
+            minutes?: number | null;
+            /** Price */
+            price?: number | null;
+            /** Tip Bend Mm */
+            tip_bend_mm?: number | null;
+            /** Twist Deg */
+            twist_deg?: number | null;
+            /** Vary */
+            vary?: ("spar" | "place" | "reach" | "skin" | "layers" | "extent")[];
+            /** Wing G */
+            wing_g?: number | null;
+        };
+        /**
+         * Work
+         * @description Minutes of hand work, and of waiting until the slowest glue lets it fly, at 20 C.
+         */
+        Work: {
+            /** Fly After */
+            fly_after: number;
+            /** Full After */
+            full_after: number;
+            hands: components["schemas"]["Spreaded"];
+            /** Slowest */
+            slowest: string;
         };
         /**
          * Working
@@ -2639,6 +3323,38 @@ export interface operations {
             };
         };
     };
+    open_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AirframeFile"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -2719,6 +3435,141 @@ export interface operations {
             };
         };
     };
+    list_materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+        };
+    };
+    add_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMaterial"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMaterialOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    save_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMaterial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMaterialOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remove_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     measure: {
         parameters: {
             query: {
@@ -2775,6 +3626,46 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2930,6 +3821,364 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    list_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+        };
+    };
+    check_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    take_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bring_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    add_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelText"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    let_go_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedScheme"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    choose_money: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Money"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+        };
+    };
+    reserve_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedScheme"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    use_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedScheme"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    save_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfItem"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remove_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -16,14 +16,14 @@ def wrinkling_limit(wing: LoadedWing, p: int) -> NDArray[np.float64]:
     """(R,) MPa at which a sheet wrinkles: between its flutes where it has some, else on its foam."""
     row, foam = wing.layout.sheet_rows[p], wing.materials.foam
     own = wing.values.get(f"{row.prefix}.wrinkle")
-    E_skin = wing.values[f"{row.prefix}.Et"] * row.layers / row.t
+    E_skin = wing.values[f"{row.prefix}.Et"] * row.layers / wing.sheet_t(p)
     return wrinkling_stress(E_skin, foam.E, foam.G) if own is None else own
 
 
 def find(wing: LoadedWing) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.sheet_rows):
         strain = -wing.sheet_strain[p][0].min(axis=-1)
-        stress = (wing.materials.sheet_Et[:, p] / row.t)[:, None] * strain * wing.sheet_here(p)
+        stress = (wing.materials.sheet_Et[:, p] / wing.sheet_t(p))[:, None] * strain * wing.sheet_here(p)
         limit = wrinkling_limit(wing, p)
         formula = "0.5 (E skin × E foam × G foam)^(1/3)"
         if f"{row.prefix}.wrinkle" in wing.values:

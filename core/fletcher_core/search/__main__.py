@@ -1,0 +1,88 @@
+"""A search in a process of its own: what is asked comes in as JSON, and a line of JSON goes out for each step.
+
+So it can be stopped at any moment, uses every core, and whoever works on the bench meanwhile goes first.
+"""
+
+from __future__ import annotations
+
+import multiprocessing
+import os
+import sys
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import BaseModel, ValidationError
+
+from ..answer.many import Many
+from ..catalogue import OwnMaterial, with_own
+from ..model import Airframe, Refused, Scheme, explain
+from ..shelf import ShelfItem
+from ..units import System
+from .run import Bank, Step, answer_block, search
+from .wish import Wish
+
+
+class _Materials(BaseModel):
+    materials: list[OwnMaterial] = []
+
+
+class Asked(_Materials):
+    airframe: Airframe
+    scheme: Scheme
+    wish: Wish
+    shelf: list[ShelfItem] | None = None
+    system: System = "metric"
+
+
+_work: dict[str, Any] = {}
+
+
+def _one(at: NDArray[np.intp]) -> tuple[NDArray[np.intp], Many]:
+    return at, answer_block(_work["airframe"], _work["bank"], at)
+
+
+def spread_out(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
+    """Blocks on every core; they arrive as they are done."""
+    _work.update(airframe=airframe, bank=bank)
+    with multiprocessing.get_context("fork").Pool(len(os.sched_getaffinity(0))) as pool:
+        yield from pool.imap_unordered(_one, blocks)
+
+
+def _said(line: str) -> None:
+    sys.stdout.write(line + "\n")
+    sys.stdout.flush()
+
+
+def _refused(problems: list[dict[str, str]]) -> None:
+    import json
+
+    _said(json.dumps({"kind": "refused", "problems": problems}, ensure_ascii=False))
+
+
+def main() -> int:
+    os.nice(10)
+    text = sys.stdin.read()
+    try:
+        with with_own(_Materials.model_validate_json(text).materials):
+            asked = Asked.model_validate_json(text)
+            steps = search(
+                asked.airframe, asked.scheme, asked.wish, asked.shelf, system=asked.system, runner=spread_out
+            )
+            told = -1
+            for step in steps:
+                # a line for each per cent is enough
+                share = 100 * getattr(step, "done", 0) // max(getattr(step, "of", 1), 1)
+                if step.kind == "found" or share != told:
+                    told = share
+                    _said(step.model_dump_json())
+    except ValidationError as exc:
+        _refused(explain(exc, Asked))
+    except Refused as exc:
+        _refused([p.said() for p in exc.problems])
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

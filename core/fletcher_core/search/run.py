@@ -1,0 +1,411 @@
+"""The search: every way at once by the quick model, the best of them again by the full one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import BaseModel
+
+from ..answer.many import Many, Swap, many
+from ..evaluate import evaluate
+from ..model import Airframe, Piece, Problem, Refused, Scheme
+from ..shelf import ShelfItem
+from ..units import Measure, System
+from .space import Option, Space, space_of, words_of
+from .wish import Wish
+
+Array = NDArray[np.float64]
+
+#: the quick model is at fewer stations: what misses a target by no more than this is looked at in full
+NEAR = 0.06
+#: of small twists it knows less
+NEAR_TWIST = 0.3
+#: so many sticks and sheets are taken together
+_STICKS_AT_ONCE, _SHEETS_AT_ONCE = 8, 12
+#: of the front that is drawn, and of those that are tried in full before giving up
+_DRAWN, _TRIED = 16, 60
+
+
+class Progress(BaseModel):
+    kind: Literal["progress"] = "progress"
+    done: int
+    of: int
+
+
+class Point(BaseModel):
+    """One way, by the full model: grams of the whole wing, g, mm, degrees, minutes, the workshop's money."""
+
+    pieces: list[Piece]
+    name: str
+    wing_g: float
+    hold_g: float
+    break_g: float
+    bend_mm: float
+    twist_deg: float
+    minutes: float
+    price: float | None
+    meets: bool
+    #: on the front of grams against load, and of grams against bend
+    lightest_for_load: bool
+    lightest_for_bend: bool
+
+
+class Dot(BaseModel):
+    """One of the many, by the quick model, for the cloud behind the front."""
+
+    wing_g: float
+    hold_g: float
+    bend_mm: float
+    meets: bool
+
+
+class Found(BaseModel):
+    kind: Literal["found"] = "found"
+    tried: int
+    meeting: int
+    winner: Point | None
+    front: list[Point]
+    cloud: list[Dot]
+    why: list[str]
+
+
+@dataclass(frozen=True)
+class Answers:
+    """(V,) of every way, in the order of the space: sticks slow, sheets quick."""
+
+    many: Many
+    minutes: Array
+    price: Array
+
+
+Step = tuple[NDArray[np.intp], Many]
+
+
+def blocks_of(space: Space) -> list[NDArray[np.intp]]:
+    """Ways that share pieces, together."""
+    index = np.arange(space.size).reshape(len(space.sticks), len(space.sheets))
+    # sheets that lie in the same place are one row of the section
+    order = sorted(range(len(space.sheets)), key=lambda k: tuple(str(p) for p in space.sheets[k].pieces))
+    found = []
+    for i in range(0, len(space.sticks), _STICKS_AT_ONCE):
+        for j in range(0, len(order), _SHEETS_AT_ONCE):
+            rows = index[i : i + _STICKS_AT_ONCE]
+            found.append(rows[:, order[j : j + _SHEETS_AT_ONCE]].ravel())
+    return found
+
+
+@dataclass(frozen=True)
+class Bank:
+    """Every piece of a space in one scheme, and which of them each option has."""
+
+    scheme: Scheme
+    kept: int
+    sticks: list[list[int]]
+    sheets: list[list[int]]
+    #: stand-in -> what is tried under its name, and which of these each sheet option is
+    swaps: dict[str, tuple[list[str], list[int]]]
+
+
+def bank_of(scheme: Scheme, space: Space) -> Bank:
+    pieces: list[Any] = list(space.kept)
+    places: dict[str, int] = {}
+
+    def put(option: Option) -> list[int]:
+        rows = []
+        for piece in option.pieces:
+            key = piece.model_copy(update={"id": "x"}).model_dump_json()
+            if key not in places:
+                places[key] = len(pieces)
+                pieces.append(piece.model_copy(update={"id": f"x{len(pieces)}"}))
+            rows.append(places[key])
+        return rows
+
+    sticks = [put(o) for o in space.sticks]
+    sheets = [put(o) for o in space.sheets]
+    swaps = {}
+    for name in dict.fromkeys(o.stands_in for o in space.sheets if o.stands_in):
+        tried = [name, *dict.fromkeys(o.material for o in space.sheets if o.stands_in == name and o.material != name)]
+        swaps[name] = (tried, [tried.index(o.material) if o.stands_in == name else 0 for o in space.sheets])
+    return Bank(scheme.model_copy(update={"pieces": pieces}), len(space.kept), sticks, sheets, swaps)
+
+
+def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp]) -> Many:
+    """The quick model of some ways."""
+    on = np.zeros((len(at), len(bank.scheme.pieces)))
+    on[:, : bank.kept] = 1.0
+    for row, way in enumerate(at):
+        stick, sheet = divmod(int(way), len(bank.sheets))
+        on[row, bank.sticks[stick]] = 1.0
+        on[row, bank.sheets[sheet]] = 1.0
+    used = np.flatnonzero(on.any(axis=0))
+    smaller = bank.scheme.model_copy(update={"pieces": [bank.scheme.pieces[k] for k in used]})
+    sheet_of = at % len(bank.sheets)
+    swaps = [Swap(name, tried, np.array(which)[sheet_of]) for name, (tried, which) in bank.swaps.items()]
+    return many(airframe, smaller, on[:, used], blocks=[np.arange(len(at))], swaps=swaps)
+
+
+def alone(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
+    """Block after block in this process."""
+    for at in blocks:
+        yield at, answer_block(airframe, bank, at)
+
+
+Runner = Callable[[Airframe, Bank, Sequence[NDArray[np.intp]]], Iterator[Step]]
+
+
+def search(
+    airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None = None, *,
+    system: System = "metric", runner: Runner = alone,
+) -> Iterator[Progress | Found]:  # fmt: skip
+    """Progress, and last what was found. The same every time.
+
+    Every way is taken by the quick model (few stations, the hard pull alone). Those that meet the targets
+    within `NEAR`, the lightest first, are taken by the full one until one meets them all: that is the winner.
+
+    Raises
+    ------
+    Refused
+        Where the scheme cannot be laid out, or nothing may be tried.
+    """
+    space = space_of(airframe, scheme, wish, shelf)
+    if space.size == 0:
+        what = "Nothing on the shelf fits into this wing." if wish.from_shelf else "Nothing that may change fits."
+        raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
+    bank, blocks = bank_of(scheme, space), blocks_of(space)
+    columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "wing_g")}
+    done = 0
+    for at, got in runner(airframe, bank, blocks):
+        for name, column in columns.items():
+            column[at] = getattr(got, name)
+        done += len(at)
+        yield Progress(done=done, of=space.size)
+    answers = _answers(space, Many(**columns))
+    yield _told(airframe, scheme, wish, space, answers, system)
+
+
+def _answers(space: Space, got: Many) -> Answers:
+    def both(name: str) -> Array:
+        def column(options: list[Option]) -> Array:
+            return np.array([np.nan if getattr(o, name) is None else getattr(o, name) for o in options], dtype=float)
+
+        return np.asarray((column(space.sticks)[:, None] + column(space.sheets)[None, :]).ravel())
+
+    return Answers(got, both("minutes"), both("price"))
+
+
+#: what is wanted -> (its words, the column, whether more is better)
+_WANTED: dict[str, tuple[str, str, bool]] = {
+    "break_g": ("the load it must hold", "holds", True),
+    "tip_bend_mm": ("the bend of the tip", "bend", False),
+    "twist_deg": ("the twist", "twist", False),
+    "wing_g": ("the weight", "wing_g", False),
+    "minutes": ("the minutes", "minutes", False),
+    "price": ("the price", "price", False),
+}
+
+
+def _column(answers: Answers, name: str) -> Array:
+    values = getattr(answers, name) if name in ("minutes", "price") else getattr(answers.many, name)
+    return np.abs(values) if name == "twist" else np.asarray(values)
+
+
+def _meets(wish: Wish, answers: Answers, slack_all: float, but: str = "") -> NDArray[np.bool_]:
+    """(V,) whether every target but one is met; an unknown price meets none."""
+    good = np.ones(len(answers.minutes), dtype=bool)
+    for field, (_, name, more) in _WANTED.items():
+        wanted = getattr(wish, field)
+        if wanted is None or field == but:
+            continue
+        column, slack = _column(answers, name), (NEAR_TWIST if name == "twist" and slack_all else slack_all)
+        with np.errstate(invalid="ignore"):
+            good &= column >= wanted * (1 - slack) if more else column <= wanted * (1 + slack)
+    return good
+
+
+def _front(cost: Array, gain: Array) -> NDArray[np.intp]:
+    """Indices of those that no other beats in both, from the cheapest."""
+    order = np.lexsort((-gain, cost))
+    best = np.maximum.accumulate(gain[order])
+    first = np.concatenate([[True], best[1:] > best[:-1] * (1 + 1e-9)])
+    return np.asarray(order[first])
+
+
+def _fronts(points: list[Point]) -> list[Point]:
+    """Those that no other beats by the full model, the lightest first."""
+    grams = np.array([p.wing_g for p in points])
+    load = set(_front(grams, np.array([p.hold_g for p in points])).tolist())
+    bend = set(_front(grams, -np.array([p.bend_mm for p in points])).tolist())
+    on_it = [
+        p.model_copy(update={"lightest_for_load": k in load, "lightest_for_bend": k in bend})
+        for k, p in enumerate(points)
+        if k in load or k in bend
+    ]
+    return sorted(on_it, key=lambda p: p.wing_g)
+
+
+def _evenly(items: NDArray[np.intp], count: int) -> list[int]:
+    if len(items) <= count:
+        return [int(i) for i in items]
+    return [int(items[round(k)]) for k in np.linspace(0, len(items) - 1, count)]
+
+
+class _Full:
+    """Ways by the full model, each once."""
+
+    def __init__(
+        self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System
+    ) -> None:
+        self.airframe, self.scheme, self.wish, self.space = airframe, scheme, wish, space
+        self.answers, self.system = answers, system
+        self._points: dict[int, Point] = {}
+
+    @property
+    def points(self) -> list[Point]:
+        return list(self._points.values())
+
+    def options(self, way: int) -> tuple[Option, Option]:
+        stick, sheet = divmod(way, len(self.space.sheets))
+        return self.space.sticks[stick], self.space.sheets[sheet]
+
+    def name(self, way: int) -> str:
+        stick, sheet = self.options(way)
+        said = [words_of(o, self.system) for o in (stick, sheet) if o.pieces]
+        return "; ".join(said) or "Bare"
+
+    def pieces(self, way: int) -> list[Any]:
+        stick, sheet = self.options(way)
+        made = [*self.space.kept]
+        taken = {p.id for p in made}
+        for piece in (*stick.real(), *sheet.real()):
+            stem = {"skin": "film"}.get(piece.kind, piece.kind)
+            new = next(f"{stem}-{k}" for k in range(1, 99) if f"{stem}-{k}" not in taken)
+            taken.add(new)
+            made.append(piece.model_copy(update={"id": new}))
+        return made
+
+    def point(self, way: int) -> Point | None:
+        """None where the full model refuses what the quick one let pass."""
+        if way not in self._points:
+            made = self.scheme.model_copy(update={"pieces": self.pieces(way)})
+            try:
+                v = evaluate(self.airframe, made, ledger=False, spread=False, system=self.system)
+            except Refused:
+                return None
+            price = float(self.answers.price[way])
+            figures = {
+                "break_g": v.holds.n.value, "tip_bend_mm": v.tip_bend_mm.value, "twist_deg": abs(v.twist_deg.value),
+                "wing_g": v.mass.wing_g.value, "minutes": float(self.answers.minutes[way]), "price": price,
+            }  # fmt: skip
+            meets = all(
+                wanted is None or (figures[field] >= wanted if more else figures[field] <= wanted)
+                for field, (_, _, more) in _WANTED.items()
+                for wanted in [getattr(self.wish, field)]
+            )
+            self._points[way] = Point(
+                pieces=made.pieces, name=self.name(way), wing_g=figures["wing_g"], hold_g=figures["break_g"],
+                break_g=v.breaks.n.value, bend_mm=figures["tip_bend_mm"], twist_deg=figures["twist_deg"],
+                minutes=figures["minutes"], price=None if np.isnan(price) else price, meets=meets,
+                lightest_for_load=False, lightest_for_bend=False,
+            )  # fmt: skip
+        return self._points[way]
+
+
+def _told(airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System) -> Found:
+    got = answers.many
+    near = np.flatnonzero(_meets(wish, answers, NEAR))
+    full = _Full(airframe, scheme, wish, space, answers, system)
+    winner, at = None, -1
+    refused: list[int] = []
+    # the quick model's grams are the full one's within a part in a thousand: look a little farther, too
+    for way in near[np.argsort(got.wing_g[near], kind="stable")][:_TRIED]:
+        if winner is not None and got.wing_g[way] > 1.005 * winner.wing_g:
+            break
+        point = full.point(int(way))
+        if point is None or not point.meets:
+            refused.append(int(way))
+        elif winner is None or point.wing_g < winner.wing_g:
+            winner, at = point, int(way)
+    for ways in (_front(got.wing_g, got.holds), _front(got.wing_g, -got.bend)):
+        for way in _evenly(ways, _DRAWN):
+            full.point(way)
+    meets = _meets(wish, answers, 0.0)
+    meets[refused] = False
+    cloud = [
+        Dot(wing_g=float(got.wing_g[k]), hold_g=float(got.holds[k]), bend_mm=float(got.bend[k]), meets=bool(meets[k]))
+        for k in np.unique(np.linspace(0, space.size - 1, min(500, space.size)).round().astype(int))
+    ]
+    return Found(
+        tried=space.size,
+        meeting=int(meets.sum()),
+        winner=winner,
+        front=_fronts(full.points),
+        cloud=cloud,
+        why=_why(wish, space, answers, meets, winner, at, system),
+    )
+
+
+def _grams(value: float, system: System) -> str:
+    return Measure(round(value, 1), "mass").text(system)
+
+
+def _why(
+    wish: Wish, space: Space, answers: Answers, meets: NDArray[np.bool_], winner: Point | None, at: int, system: System
+) -> list[str]:
+    """In words: why this one, what the next ones would weigh, which target costs the most."""
+    got = answers.many
+    asked = [field for field in _WANTED if getattr(wish, field) is not None]
+    if winner is None:
+        said = [f"None of {space.size} ways meets every target."]
+        for field in asked:
+            count = int(_meets(wish, answers, 0.0, but=field).sum())
+            if count:
+                said.append(f"Without {_WANTED[field][0]}, {count} would.")
+        if len(said) == 1 and asked:
+            said.append("No single target stands in the way: loosen more than one, or let more change.")
+        return said
+    stick, sheet = divmod(at, len(space.sheets))
+    said = [
+        f"It is the lightest of {space.size} ways, {int(meets.sum())} of which meet every target."
+        if asked
+        else f"It is the lightest of {space.size} ways: no target was set."
+    ]
+    table = np.where(meets, got.wing_g, np.inf).reshape(len(space.sticks), len(space.sheets))
+    same = words_of(space.sticks[stick], system)
+    others = np.array([words_of(o, system) != same for o in space.sticks])
+    if others.any() and np.isfinite(table[others].min()):
+        rows = np.flatnonzero(others)
+        row = rows[int(np.argmin(table[others].min(axis=1)))]
+        over = float(table[row].min()) - winner.wing_g
+        said.append(
+            f"The next spar that does it, {words_of(space.sticks[row], system)}, is {_grams(over, system)} heavier."
+        )
+    elif others.any():
+        said.append("No other spar that was tried does it.")
+    bare = [k for k, o in enumerate(space.sheets) if not o.pieces]
+    if bare and space.sheets[sheet].pieces:
+        without = float(table[:, bare].min())
+        said.append(
+            "Without film or tape nothing does it."
+            if not np.isfinite(without)
+            else f"Without film or tape it would be {_grams(without - winner.wing_g, system)} heavier."
+        )
+    costs = {}
+    for field in asked:
+        if field == "wing_g":
+            continue
+        free = _meets(wish, answers, 0.0, but=field)
+        costs[field] = winner.wing_g - float(got.wing_g[free].min()) if free.any() else 0.0
+    if costs:
+        dearest = max(costs, key=lambda k: costs[k])
+        if costs[dearest] > 0.05:
+            words = _WANTED[dearest][0]
+            said.append(
+                f"What costs the most grams is {words}: without it {_grams(costs[dearest], system)} less would do."
+            )
+        else:
+            said.append("No one target costs a gram by itself.")
+    return said

@@ -1,0 +1,31 @@
+"""What a search is asked for: what the wing must do, and what may be changed for it."""
+
+from __future__ import annotations
+
+from typing import Literal, get_args
+
+from pydantic import Field
+
+from ..model.fields import Described, measure
+
+Vary = Literal["spar", "place", "reach", "skin", "layers", "extent"]
+VARY: tuple[Vary, ...] = get_args(Vary)
+
+#: more than this is not tried; places and reaches are thinned out first
+MOST = 20_000
+
+
+class Wish(Described):
+    """Targets; None: not asked for. `wing_g` is of the whole wing, foam and glue included."""
+
+    break_g: float | None = measure("holds at least, in g", "number", 0.5, 100.0, None)
+    tip_bend_mm: float | None = measure("tip bends at most", "length", 0.5, 1500.0, None)
+    twist_deg: float | None = measure("twists at most", "angle", 0.05, 30.0, None)
+    wing_g: float | None = measure("the wing weighs at most", "mass", 5.0, 15000.0, None)
+    minutes: float | None = measure("minutes of work at most", "number", 1.0, 3000.0, None)
+    price: float | None = measure("price at most", "number", 0.01, 100_000.0, None)
+    from_shelf: bool = Field(False, json_schema_extra={"label": "only from the shelf"})
+    vary: list[Vary] = Field(
+        default_factory=lambda: list(VARY), min_length=1, max_length=len(VARY),
+        json_schema_extra={"label": "what may change"},
+    )  # fmt: skip

@@ -1,0 +1,144 @@
+"""The stock shelf: rows of items, what is spoken for, and what building a scheme uses up."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from django.db import transaction
+from fletcher_core.model import Airframe as AirframeModel
+from fletcher_core.model import Problem, Refused
+from fletcher_core.model import Scheme as SchemeModel
+from fletcher_core.shelf import ShelfCheck, ShelfItem, check, needs_of, take_from
+from fletcher_core.units import System
+
+from .models import Reservation, StockItem, Workshop
+
+MOST = 1000
+
+
+def items(workshop: Workshop) -> list[StockItem]:
+    return list(workshop.stock.all())
+
+
+def item_of(row: StockItem) -> ShelfItem:
+    return ShelfItem.model_validate(row.document)
+
+
+def add(workshop: Workshop, new: Sequence[ShelfItem]) -> list[StockItem]:
+    """All of them, or none.
+
+    Raises
+    ------
+    Refused
+        When the shelf is full.
+    """
+    with transaction.atomic():
+        if workshop.stock.count() + len(new) > MOST:
+            raise Refused([Problem(("text",), "shelf", f"It holds at most {MOST} lines.", "Take some out first.")])
+        rows = [
+            StockItem(workshop=workshop, form=i.form, material=i.material, document=i.model_dump(mode="json"))
+            for i in new
+        ]
+        return StockItem.objects.bulk_create(rows)
+
+
+def write(row: StockItem, item: ShelfItem) -> StockItem:
+    row.form, row.material, row.document = item.form, item.material, item.model_dump(mode="json")
+    row.save()
+    return row
+
+
+def spoken_for(rows: Sequence[StockItem], besides: tuple[int | None, str] = (None, "")) -> dict[int, list[float]]:
+    """Index in `rows` -> amounts that other schemes have reserved."""
+    index = {row.pk: k for k, row in enumerate(rows)}
+    taken: dict[int, list[float]] = {}
+    for held in Reservation.objects.filter(item__in=index):
+        if (held.airframe_id, held.scheme_key) != besides:
+            taken.setdefault(index[held.item_id], []).extend(held.amounts)
+    return taken
+
+
+def check_scheme(
+    workshop: Workshop, airframe: AirframeModel, scheme: SchemeModel, airframe_id: int | None, system: System
+) -> tuple[ShelfCheck, list[StockItem]]:
+    rows = items(workshop)
+    found = check(
+        needs_of(airframe, scheme, system),
+        [item_of(r) for r in rows],
+        spoken_for(rows, (airframe_id, scheme.id)),
+        system,
+    )
+    return found, rows
+
+
+def reserve(
+    workshop: Workshop, airframe_id: int, scheme: SchemeModel, airframe: AirframeModel, system: System
+) -> ShelfCheck:
+    """Speak for what a saved scheme needs.
+
+    Raises
+    ------
+    Refused
+        When something is missing; nothing is reserved then.
+    """
+    with transaction.atomic():
+        Workshop.objects.select_for_update().get(pk=workshop.pk)
+        found, rows = check_scheme(workshop, airframe, scheme, airframe_id, system)
+        if found.missing:
+            raise Refused(
+                Problem(("pieces", line.need.piece_id), line.need.piece, line.says.replace("{", "("), "")
+                for line in found.lines
+                if line.status != "there"
+            )
+        let_go(airframe_id, scheme.id)
+        amounts: dict[int, list[float]] = {}
+        for line in found.lines:
+            for cut in line.cuts:
+                amounts.setdefault(cut.item, []).append(round(cut.amount, 3))
+        Reservation.objects.bulk_create(
+            Reservation(airframe_id=airframe_id, scheme_key=scheme.id, item=rows[k], amounts=cuts)
+            for k, cuts in amounts.items()
+        )
+    return found
+
+
+def let_go(airframe_id: int, scheme_key: str) -> int:
+    count, _ = Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).delete()
+    return count
+
+
+def is_reserved(airframe_id: int | None, scheme_key: str) -> bool:
+    return Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).exists()
+
+
+def use_up(workshop: Workshop, airframe_id: int, scheme_key: str) -> int:
+    """The scheme is built: what it had reserved is gone, and offcuts worth keeping are on the shelf.
+
+    Raises
+    ------
+    Refused
+        When nothing is reserved, or the shelf no longer holds it.
+    """
+    with transaction.atomic():
+        Workshop.objects.select_for_update().get(pk=workshop.pk)
+        held = list(Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).select_related("item"))
+        if not held:
+            raise Refused([Problem(("scheme_id",), "scheme", "Nothing is reserved for it.", "Reserve it first.")])
+        for reservation in held:
+            row = reservation.item
+            try:
+                left = take_from(item_of(row), reservation.amounts)
+            except ValueError as exc:
+                words = item_of(row).words("metric")
+                what = f"The shelf no longer holds enough of {words}."
+                raise Refused([Problem(("scheme_id",), "shelf", what, "Reserve it again.")]) from exc
+            others = Reservation.objects.filter(item=row).exclude(pk=reservation.pk).exists()
+            if left:
+                write(row, left[0])
+                add(workshop, left[1:])
+            elif others:
+                write(row, item_of(row).model_copy(update={"count": 0}))
+            else:
+                row.delete()
+        Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).delete()
+    return len(held)
