@@ -61,7 +61,7 @@ def test_a_stale_save_is_refused_and_says_what_changed(ann: Person, file: dict[s
     body = refused.json()
     assert body["version"] == 2
     assert body["who"] == "ann"
-    assert body["changed"] == ["the airframe's promise", "scheme “Scheme”"]
+    assert body["changed"] == ["the airframe's promise", "scheme “Scheme” (skin taken out)"]
     assert body["file"]["airframe"]["promise_g"] == 950
     assert Airframe.objects.get().document["notes"] == ""
 

@@ -230,7 +230,7 @@ def _front(cost: Array, gain: Array) -> NDArray[np.intp]:
     """Indices of those that no other beats in both, from the cheapest."""
     order = np.lexsort((-gain, cost))
     best = np.maximum.accumulate(gain[order])
-    first = np.concatenate([[True], best[1:] > best[:-1] * (1 + 1e-9)])
+    first = np.concatenate([[True], best[1:] > best[:-1] + 1e-9 * np.abs(best[:-1])])
     return np.asarray(order[first])
 
 

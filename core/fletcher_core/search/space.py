@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from ..answer.compute import GROUP_OF
+from ..answer.checks import problems
+from ..answer.compute import GROUP_OF, laid_out
 from ..answer.words import what
 from ..answer.work import minutes_of
 from ..catalogue import catalogue
@@ -230,6 +231,7 @@ def space_of(airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[She
     if cloths and "skin" not in wish.vary:
         kept += cloths
         groups["sheets"] = [p for p in groups["sheets"] if p.kind != "cloth"]
+    laid_out(airframe, scheme.model_copy(update={"pieces": kept}), 9)  # refuses what cannot be
     limited = shelf if wish.from_shelf else None
     glue = _glue(airframe, scheme, limited)
     sticks = [("", p) for p in _stick_pieces(airframe, groups["sticks"], wish, limited, glue)]
@@ -244,8 +246,6 @@ def space_of(airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[She
 
 def _that_fit(airframe: Airframe, scheme: Scheme, options: list[tuple[str, tuple[Any, ...]]]) -> list[Any]:
     """Without those that stand out of this wing, or whose glue eats it."""
-    from ..answer.checks import problems
-
     numbered = [p.model_copy(update={"id": f"x{k}-{j}"}) for k, (_, ps) in enumerate(options) for j, p in enumerate(ps)]
     owner = [k for k, (_, ps) in enumerate(options) for _ in ps]
     layout = wing_layout(airframe, scheme.model_copy(update={"pieces": numbered}), 9)

@@ -28,13 +28,14 @@ class Stale(Exception):
 
 
 def file_of(airframe: Airframe) -> AirframeFile:
-    return AirframeFile.model_validate(
-        {
-            "airframe": airframe.document,
-            "schemes": [s.document for s in airframe.schemes.all()],
-            "chosen": airframe.chosen or None,
-        }
-    )
+    with own.using(airframe.workshop):
+        return AirframeFile.model_validate(
+            {
+                "airframe": airframe.document,
+                "schemes": [s.document for s in airframe.schemes.all()],
+                "chosen": airframe.chosen or None,
+            }
+        )
 
 
 def summary_of(file: AirframeFile) -> dict[str, Any]:

@@ -1,0 +1,63 @@
+"""The search over HTTP: lines as they come, one at a time, ended when nobody listens."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+from typing import Any
+
+import pytest
+
+from .conftest import Person
+
+WISH = {"break_g": 8, "vary": ["place", "layers"]}
+
+
+def question(file: dict[str, Any], **wish: Any) -> dict[str, Any]:
+    return {"airframe": file["airframe"], "scheme": file["schemes"][0], "wish": {**WISH, **wish}}
+
+
+def lines(answer: Any) -> list[dict[str, Any]]:
+    return [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+
+
+def searching() -> list[str]:
+    found = subprocess.run(["pgrep", "-f", "fletcher_core.search"], capture_output=True, text=True)
+    return found.stdout.split()
+
+
+def test_progress_and_then_a_winner_that_meets_the_wish(ann: Person, file: dict[str, Any]) -> None:
+    told = lines(ann.post("/api/search", question(file)))
+    assert told[0]["kind"] == "progress"
+    assert told[-1]["kind"] == "found"
+    assert told[-1]["winner"]["hold_g"] >= 8
+    laid = {"airframe": file["airframe"], "scheme": {**file["schemes"][0], "pieces": told[-1]["winner"]["pieces"]}}
+    verdict = ann.post("/api/evaluate", laid).json()
+    assert verdict["holds"]["n"]["value"] == pytest.approx(told[-1]["winner"]["hold_g"])
+
+
+def test_a_bad_wish_is_told_at_its_field(ann: Person, file: dict[str, Any]) -> None:
+    answer = ann.post("/api/search", question(file, break_g=-3))
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["field"] == "wish.break_g"
+
+
+def test_it_ends_when_nobody_listens_and_the_next_may_ask(ann: Person, file: dict[str, Any]) -> None:
+    whole = question(file, vary=["spar", "place", "reach", "skin", "layers", "extent"])
+    answer = ann.post("/api/search", whole)
+    stream = iter(answer.streaming_content)
+    assert b"progress" in next(stream)
+    assert searching()
+    busy = ann.post("/api/search", question(file))
+    assert busy.status_code == 429
+    assert "already" in busy.json()["message"]
+    answer._iterator.close()  # as a server does when the asker has gone
+    assert not searching()
+    assert lines(ann.post("/api/search", question(file)))[-1]["kind"] == "found"
+
+
+def test_what_cannot_be_laid_out_is_told_by_the_search_too(ann: Person, file: dict[str, Any]) -> None:
+    file["schemes"][0]["pieces"][1]["y_to_mm"] = 900.0  # beyond the tip
+    told = lines(ann.post("/api/search", question(file, vary=["place"])))
+    assert told[-1]["kind"] == "refused"
+    assert told[-1]["problems"][0]["what"]
