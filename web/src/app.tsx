@@ -4,7 +4,9 @@ import { Airframes } from "./airframes/Airframes";
 import { NewAirframe } from "./airframes/NewAirframe";
 import { BenchPage } from "./bench/BenchPage";
 import { Door } from "./door/Door";
+import { Materials } from "./materials/Materials";
 import { useSession } from "./session";
+import { Shelf } from "./shelf/Shelf";
 
 export function App() {
   const session = useSession();
@@ -14,6 +16,8 @@ export function App() {
       <Route path="/" element={<Airframes />} />
       <Route path="/new" element={<NewAirframe />} />
       <Route path="/airframe/:id" element={<BenchPage />} />
+      <Route path="/shelf" element={<Shelf />} />
+      <Route path="/materials" element={<Materials />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );

@@ -135,7 +135,9 @@ def _stick_pieces(airframe: Airframe, there: Sequence[Any], wish: Wish, shelf: A
     tip = airframe.wing.half_span_mm
     moving = [p for p in there if hasattr(p, "chord_from")]
     places: tuple[float | None, ...] = PLACES if "place" in wish.vary else (None,)
-    ends: tuple[float | None, ...] = tuple(r * tip for r in REACHES) if "reach" in wish.vary else (None,)
+    ends: tuple[float | None, ...] = (
+        tuple(min(tip, float(round(r * tip))) for r in REACHES) if "reach" in wish.vary else (None,)
+    )
     if "spar" not in wish.vary:
         if not moving:
             return [tuple(there)]

@@ -9,9 +9,11 @@ from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
+from fletcher_core.catalogue import OwnMaterial
 from fletcher_core.model import AirframeFile
+from fletcher_core.shelf import read_label
 
-from . import storage
+from . import own, shelf, storage
 from .models import Membership, Workshop
 
 FOLDER = Path(settings.ROOT) / "demo"
@@ -35,6 +37,14 @@ def load(reset: bool = False) -> Workshop:
     Membership.objects.get_or_create(user=user, workshop=workshop, defaults={"role": Membership.Role.OWNER})
     if created or reset:
         workshop.airframes.all().delete()
+        workshop.stock.all().delete()
+        workshop.materials.all().delete()
+        workshop.money = "€"
+        workshop.save(update_fields=["money"])
+        for material in about["materials"]:
+            own.save(workshop, OwnMaterial.model_validate(material), user)
+        lines = (FOLDER / about["shelf"]).read_text(encoding="utf-8").splitlines()
+        shelf.add(workshop, [read_label(line) for line in lines])
         for name in about["airframes"]:
             text = (FOLDER / f"{name}.json").read_text(encoding="utf-8")
             storage.create(workshop, AirframeFile.model_validate_json(text), user)

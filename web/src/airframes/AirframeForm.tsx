@@ -89,6 +89,13 @@ const AILERON: { field: keyof NonNullable<Airframe["wing"]["aileron"]>; label: s
   { field: "throw_deg", label: "Throw each way", kind: "angle" },
 ];
 
+const TARGETS: { field: keyof Airframe["targets"]; label: string; kind: "number" | "percent" | "angle" }[] = [
+  { field: "break_g", label: "The wing holds at least, in g", kind: "number" },
+  { field: "tip_bend_share", label: "Tip bends at most, part of the half wing", kind: "percent" },
+  { field: "twist_deg", label: "Twists at most, in degrees", kind: "angle" },
+  { field: "minutes", label: "Minutes of work at most", kind: "number" },
+];
+
 interface DetailsProps {
   onChange: Props["onChange"];
   airframe: Airframe;
@@ -350,10 +357,22 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
       {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
         <Details airframe={airframe} catalogue={catalogue} grid={grid} setWing={setWing} setPanel={setPanel} onChange={onChange} />
       )}
-      <Part number={5} title="The weight promise">
+      <Part number={5} title="The weight promise, and what else is wanted">
         <div className={grid}>
           <MeasureField label="It shall weigh, ready to fly" path="promise_g" kind="mass" value={airframe.promise_g} onChange={(v) => set({ promise_g: v }, "promise")} />
           <MeasureField label="Everything but the wing" path="rest_g" kind="mass" value={airframe.rest_g} onChange={(v) => set({ rest_g: v }, "rest")} />
+          {TARGETS.map(({ field, label, kind }) => (
+            <MeasureField
+              key={field}
+              label={label}
+              path={`targets.${field}`}
+              kind={kind}
+              value={airframe.targets[field]}
+              onChange={(v) => onChange((a) => ({ ...a, targets: { ...a.targets, [field]: v } }), field)}
+              onEmpty={() => onChange((a) => ({ ...a, targets: { ...a.targets, [field]: null } }), field)}
+              hint={field === "break_g" ? `left empty: ${trim(airframe.flight.load_factor * airframe.flight.safety_factor, 1)} g, as it is flown` : "left empty: not asked for"}
+            />
+          ))}
           <div className={narrow ? "col-span-2" : ""}>
             <TextField long label="Notes" path="notes" value={airframe.notes} onChange={(notes) => set({ notes }, "notes")} />
           </div>

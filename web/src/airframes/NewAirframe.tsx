@@ -109,7 +109,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
           <aside className="self-start max-lg:order-first lg:sticky lg:top-4">
             <h2 className="text-[17px] font-semibold">As you describe it</h2>
             {verdict ? (
-              <div className={answer.problems.length ? "opacity-40" : ""}>
+              <div className={answer.problems.length ? "grayscale" : ""}>
                 <PlanSheet plan={verdict.drawing.plan} station={station} onStation={setStation} />
                 {answer.slice && <SliceView slice={answer.slice} />}
                 <p className="mt-2 border-t border-rule pt-2 text-[16px]" data-testid="bare">

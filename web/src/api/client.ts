@@ -55,3 +55,27 @@ export async function take<T>(pending: Promise<Outcome<T>>): Promise<T> {
 export function takeAs<T>(pending: Promise<Outcome<unknown>>): Promise<T> {
   return take(pending) as Promise<T>;
 }
+
+/** Ask for lines of JSON and hear each as it comes, until the last or until `signal` stops it. */
+export async function lines<T>(path: string, body: unknown, signal: AbortSignal, told: (line: T) => void): Promise<void> {
+  let response: Response;
+  try {
+    response = await fetch(path, { method: "POST", body: JSON.stringify(body), signal, headers: { "Content-Type": "application/json", "X-CSRFToken": csrf } });
+  } catch (cause) {
+    if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
+    throw new Fault(0, "The server does not answer. Try again in a moment.");
+  }
+  if (!response.ok || !response.body) {
+    const said = (await response.json().catch(() => ({}))) as { message?: string; problems?: Said[] };
+    throw new Fault(response.status, said.message ?? `The server said ${response.status}.`, said.problems ?? []);
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { value, done } = await reader.read();
+    if (done) return;
+    const parts = (rest + value).split("\n");
+    rest = parts.pop() ?? "";
+    for (const part of parts) if (part) told(JSON.parse(part) as T);
+  }
+}

@@ -26,6 +26,17 @@ export type CaseLine = Schemas["CaseLine"];
 export type ModeLine = Schemas["ModeLine"];
 export type State = ModeLine["state"];
 export type Curves = Schemas["Curves"];
+export type GroupLine = Schemas["GroupLine"];
+export type TargetLine = Schemas["TargetLine"];
+export type RevisionOut = Schemas["RevisionOut"];
+export type ShelfItem = Schemas["ShelfItem"];
+export type ShelfLine = Schemas["ShelfItemOut"];
+export type ShelfOut = Schemas["ShelfOut"];
+export type ShelfAnswer = Schemas["ShelfAnswer"];
+export type MaterialsOut = Schemas["MaterialsOut"];
+export type OwnMaterialOut = Schemas["OwnMaterialOut"];
+export type Copyable = Schemas["CopyableOut"];
+export type Wish = Whole<Schemas["Wish"]>;
 export type Conflict = Schemas["Conflict"];
 
 export type Rod = Whole<Schemas["Rod"]>;
@@ -50,6 +61,8 @@ export type Joint = Whole<Schemas["Joint"]>;
 export type Seat = Whole<Schemas["Seat"]>;
 export type Aileron = Whole<Schemas["Aileron"]>;
 
+export type Targets = Whole<Schemas["Targets"]>;
+
 export interface Wing {
   panels: Panel[];
   aerofoil: Aerofoil;
@@ -63,6 +76,7 @@ export interface Airframe {
   promise_g: number;
   rest_g: number;
   flight: Flight;
+  targets: Targets;
   wing: Wing;
 }
 export interface Scheme {
@@ -76,5 +90,33 @@ export interface AirframeFile {
   version: 1;
   airframe: Airframe;
   schemes: Scheme[];
+  chosen: string | null;
+  materials: Schemas["OwnMaterial"][];
 }
+
+/** What a search tells, line by line; the search itself is described in the core. */
+export interface Point {
+  pieces: Piece[];
+  name: string;
+  wing_g: number;
+  hold_g: number;
+  break_g: number;
+  bend_mm: number;
+  twist_deg: number;
+  minutes: number;
+  price: number | null;
+  meets: boolean;
+  lightest_for_load: boolean;
+  lightest_for_bend: boolean;
+}
+export interface Found {
+  kind: "found";
+  tried: number;
+  meeting: number;
+  winner: Point | null;
+  front: Point[];
+  cloud: { wing_g: number; hold_g: number; bend_mm: number; meets: boolean }[];
+  why: string[];
+}
+export type Told = { kind: "progress"; done: number; of: number } | Found | { kind: "refused"; problems: Said[] };
 export type Units = Session["units"];

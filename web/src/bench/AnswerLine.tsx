@@ -45,7 +45,8 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const later = holds.n.value > breaks.n.value * 1.005;
   const over = m.remains_g.value < 0;
   return (
-    <div className={`grid grid-cols-2 border-b border-rule bg-sheet md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "opacity-50" : ""}`} aria-live="polite" data-testid="answers">
+    <div className={`grid grid-cols-2 border-b border-rule md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "bg-faint" : "bg-sheet"}`} aria-live="polite" data-testid="answers">
+      {stale && <p className="col-span-full px-3 pt-1 text-[15px] font-medium">Figures of the last wing that could be worked out:</p>}
       <Answer wide name="Breaks" figure="break" onWhy={onWhy} tone={gives ? "text-gives" : undefined}>
         <div className="grid gap-x-5 sm:grid-cols-[11.5rem_minmax(0,1fr)]">
           <div>

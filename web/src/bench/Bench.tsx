@@ -7,28 +7,38 @@ import type { AirframeFile, Piece, Scheme } from "../api/types";
 import { AirframeForm } from "../airframes/AirframeForm";
 import { type End, PlanSheet } from "../drawing/PlanSheet";
 import { SliceView } from "../drawing/SliceView";
-import { trim } from "../lib/show";
+import { length, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
+import { FindBetter } from "../search/FindBetter";
+import { AsTable } from "../ui/AsTable";
 import { Faults } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { AboutScheme } from "./AboutScheme";
 import { AddPiece, type Wish } from "./AddPiece";
 import { AnswerLine } from "./AnswerLine";
 import { AlongSpan } from "./AlongSpan";
+import { Compare } from "./Compare";
+import { HistorySheet } from "./HistorySheet";
 import { HereLine } from "./HereLine";
 import { Keys } from "./Keys";
 import { Ledger } from "./Ledger";
 import { Loads } from "./Loads";
 import { PieceEditor } from "./PieceEditor";
+import { ShelfTab } from "./ShelfTab";
 import { TakeAway } from "./TakeAway";
+import { Targets } from "./Targets";
 import { useAutosave } from "./useAutosave";
 import { useDocument } from "./useDocument";
+import { useShelf } from "./useShelf";
 import { useVerdict } from "./useVerdict";
 import { RibbonNames, WeakSpots } from "./WeakSpots";
 import { type Why, WorkingSheet } from "./WorkingSheet";
 
-const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", airframe: "The airframe" } as const;
+const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", shelf: "From the shelf", airframe: "The airframe" } as const;
+type Tab = keyof typeof TABS;
 const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again", gone: "not saved: removed meanwhile" } as const;
+
+const MOST_SCHEMES = 12;
 
 function clamp(value: number, low: number, high: number): number {
   return Math.min(Math.max(value, low), high);
@@ -47,9 +57,11 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
   const units = useUnits();
   const catalogue = useCatalogue();
   const queries = useQueryClient();
-  const document = useDocument(initial);
+  const document = useDocument(id, initial);
   const { file, change, settle, undo, redo } = document;
-  const [schemeId, setSchemeId] = useState(initial.schemes[0]!.id);
+  const [schemeId, setSchemeId] = useState(initial.chosen ?? initial.schemes[0]!.id);
+  const [view, setView] = useState<"bench" | "compare" | "search">("bench");
+  const [tab, setTab] = useState<Tab>("pieces");
   const [selected, setSelected] = useState<string | null>(null);
   const [station, setStation] = useState<number | null>(null);
   const [why, setWhy] = useState<Why | null>(null);
@@ -57,6 +69,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
   const scheme = file.schemes.find((s) => s.id === schemeId) ?? file.schemes[0]!;
   const answer = useVerdict(file.airframe, scheme, station, units, file);
   const { verdict } = answer;
+  const shelf = useShelf(id, file.airframe, scheme, answer.answered === file);
   const saving = useAutosave(id, file, answer.answered === file, version);
 
   useEffect(() => {
@@ -97,14 +110,23 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
     }
   }
 
-  function copyScheme() {
+  function lay(next: Omit<Scheme, "id">) {
+    if (file.schemes.length >= MOST_SCHEMES) {
+      setTrouble(`There are ${MOST_SCHEMES} schemes already: remove one first.`);
+      return;
+    }
     const taken = new Set(file.schemes.map((s) => s.id));
     let k = 2;
     while (taken.has(`${scheme.id.slice(0, 30)}-${k}`)) k += 1;
-    const copy = { ...scheme, id: `${scheme.id.slice(0, 30)}-${k}`, name: `${scheme.name.slice(0, 50)}, copy` };
-    change((f) => ({ ...f, schemes: [...f.schemes, copy] }));
-    setSchemeId(copy.id);
+    const laid = { ...next, id: `${scheme.id.slice(0, 30)}-${k}` };
+    change((f) => ({ ...f, schemes: [...f.schemes, laid] }));
+    setSchemeId(laid.id);
+    setSelected(null);
+    setView("bench");
+    setTab("pieces");
   }
+  const choose = (chosen: string | null) => change((f) => ({ ...f, chosen }));
+  const names = useMemo(() => Object.fromEntries((verdict?.ledger ?? []).map((l) => [l.piece_id ?? "", l.label])), [verdict]);
 
   const index = scheme.pieces.findIndex((p) => p.id === selected);
   const piece = index >= 0 ? scheme.pieces[index]! : null;
@@ -125,6 +147,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
               {answer.problems.length ? "not saved until it can be built" : SAVED_WORD[saving.state]}
             </span>
             <Keys />
+            <HistorySheet airframeId={id} saves={saving.saves} onBack={document.replace} />
             <TakeAway file={file} schemeId={scheme.id} station={shownStation} />
             <button className="btn" disabled={!document.canUndo} onClick={undo}>
               Undo
@@ -139,33 +162,47 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
       </TopBar>
 
       <Tabs.Root value={scheme.id} onValueChange={(next) => { setSchemeId(next); setSelected(null); }}>
-        <div className="flex items-end gap-1 overflow-x-auto border-b border-rule px-3 pt-2">
+        <div className="flex items-end gap-1 border-b border-rule px-3 pt-2 max-lg:flex-wrap">
+          <div className="flex min-w-0 items-end gap-1 overflow-x-auto max-lg:w-full">
           <Tabs.List aria-label="Schemes: ways to build this wing" className="flex gap-1">
             {file.schemes.map((s) => (
-              <Tabs.Trigger key={s.id} value={s.id} className="min-h-10 border border-b-0 border-rule px-4 whitespace-nowrap text-pencil data-[state=active]:border-ink data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=active]:text-ink">
+              <Tabs.Trigger key={s.id} value={s.id} aria-controls="on-the-bench" className="min-h-10 border border-b-0 border-rule px-4 whitespace-nowrap text-pencil data-[state=active]:border-ink data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=active]:text-ink">
                 {s.name}
+                {file.chosen === s.id && " "}
+                {file.chosen === s.id && <span className="ml-2 text-[14px] font-normal text-kraft">chosen</span>}
               </Tabs.Trigger>
             ))}
           </Tabs.List>
           <AboutScheme
             scheme={scheme}
             only={file.schemes.length === 1}
+            chosen={file.chosen === scheme.id}
+            onChoose={() => choose(file.chosen === scheme.id ? null : scheme.id)}
             onChange={(next, key) => changeScheme((s) => ({ ...s, ...next }), key)}
             onRemove={() => {
               const rest = file.schemes.filter((s) => s.id !== scheme.id);
-              change((f) => ({ ...f, schemes: f.schemes.filter((s) => s.id !== scheme.id) }));
+              change((f) => ({ ...f, chosen: f.chosen === scheme.id ? null : f.chosen, schemes: f.schemes.filter((s) => s.id !== scheme.id) }));
               setSchemeId(rest[0]!.id);
             }}
           />
-          {file.schemes.length < 12 && (
-            <button className="btn btn-quiet whitespace-nowrap" onClick={copyScheme}>
+          {file.schemes.length < MOST_SCHEMES && (
+            <button className="btn btn-quiet whitespace-nowrap" onClick={() => lay({ ...scheme, name: `${scheme.name.slice(0, 50)}, copy` })}>
               Copy this scheme
             </button>
           )}
+          </div>
+          <span className="ml-auto flex shrink-0 gap-2 pb-1">
+            <button className="btn whitespace-nowrap" aria-pressed={view === "compare"} onClick={() => setView(view === "compare" ? "bench" : "compare")}>
+              Compare
+            </button>
+            <button className="btn whitespace-nowrap" aria-pressed={view === "search"} onClick={() => setView(view === "search" ? "bench" : "search")}>
+              Find a better one
+            </button>
+          </span>
         </div>
       </Tabs.Root>
 
-      {verdict && <AnswerLine verdict={verdict} stale={stale} onWhy={(figure) => setWhy({ figure })} />}
+      {verdict && view !== "compare" && <AnswerLine verdict={verdict} stale={stale} onWhy={(figure) => setWhy({ figure })} />}
       {(answer.trouble ?? trouble) && (
         <p role="alert" className="bg-gives px-4 py-2 font-medium text-white">
           {answer.trouble ?? trouble}
@@ -199,7 +236,10 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
         </div>
       )}
 
-      <main className="grid gap-x-5 px-4 py-3 xl:grid-cols-[minmax(0,1.32fr)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
+      <div id="on-the-bench" role="tabpanel" aria-label={scheme.name}>
+      {view === "compare" && <Compare airframeId={id} file={file} start={scheme.id} station={shownStation} onOpen={(to) => { setSchemeId(to); setSelected(null); setView("bench"); }} onChoose={choose} onClose={() => setView("bench")} />}
+      {view === "search" && verdict && <FindBetter airframeId={id} file={file} scheme={scheme} verdict={verdict} money={shelf?.money ?? ""} onLay={lay} onClose={() => setView("bench")} />}
+      {view === "bench" && <main className="grid gap-x-5 px-4 py-3 xl:grid-cols-[minmax(0,1.32fr)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <div className="min-w-0">
           {verdict ? (
             <>
@@ -217,6 +257,11 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                 }}
               />
               <RibbonNames ribbon={verdict.ribbon} cases={verdict.cases} onWhy={setWhy} />
+              <AsTable
+                title="The plan as a table"
+                head={["piece", "starts, out", "ends, out", "behind the root's nose, at its start", "at its end"]}
+                rows={verdict.drawing.plan.pieces.map((p) => [names[p.piece_id] ?? p.kind, ...p.ends.map((e) => length(e[0]!, units)), ...p.ends.map((e) => length(e[1]!, units))])}
+              />
               <label className="mt-1 flex items-center gap-3 text-[15px]">
                 <span className="shrink-0">Station line</span>
                 <input
@@ -231,7 +276,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                   to the weakest place
                 </button>
               </label>
-              <div className="mt-2">{answer.slice && <SliceView slice={answer.slice} selected={selected} />}</div>
+              <div className="mt-2">{answer.slice && <SliceView slice={answer.slice} selected={selected} names={names} />}</div>
               {answer.slice && <HereLine curves={verdict.curves} station={answer.slice.y_mm} onWhy={setWhy} />}
             </>
           ) : (
@@ -239,10 +284,10 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           )}
         </div>
 
-        <Tabs.Root defaultValue="pieces" className="min-w-0">
+        <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0">
           <div className="overflow-x-auto border-b border-ink">
             <Tabs.List className="flex gap-4" aria-label="What to work on">
-              {(["pieces", "weak", "loads", "span", "airframe"] as const).map((tab) => (
+              {(Object.keys(TABS) as Tab[]).map((tab) => (
                 <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[17px] whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
                   {TABS[tab]}
                 </Tabs.Trigger>
@@ -261,7 +306,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                 </p>
               </div>
             )}
-            {verdict && <Ledger verdict={verdict} pieces={scheme.pieces} selected={selected} onSelect={setSelected} onSwitch={(pieceId, on) => changePiece(pieceId, (p) => ({ ...p, on }))} onWhy={setWhy} />}
+            {verdict && <Ledger verdict={verdict} pieces={scheme.pieces} selected={selected} onSelect={setSelected} onSwitch={(pieceId, on) => changePiece(pieceId, (p) => ({ ...p, on }))} onWhy={setWhy} shelf={shelf} />}
             {piece && catalogue && (
               <div className="mt-3">
                 <PieceEditor
@@ -279,6 +324,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
                 />
               </div>
             )}
+            {verdict && <Targets verdict={verdict} onSet={() => setTab("airframe")} />}
             {verdict && <p className="mt-4 text-[14px] leading-4.5 text-pencil">{[...verdict.cautions, verdict.scope].join(" ")}</p>}
           </Tabs.Content>
           <Tabs.Content value="weak" className="pt-3">
@@ -298,11 +344,15 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           <Tabs.Content value="span" className="pt-3">
             {verdict && <AlongSpan verdict={verdict} airframe={file.airframe} scheme={scheme} schemes={file.schemes} station={shownStation} onWhy={setWhy} />}
           </Tabs.Content>
+          <Tabs.Content value="shelf" className="pt-3">
+            <ShelfTab airframeId={id} scheme={scheme} answer={shelf} saved={saving.state === "saved"} />
+          </Tabs.Content>
           <Tabs.Content value="airframe" className="pt-3">
             {catalogue && <AirframeForm narrow airframe={file.airframe} catalogue={catalogue} onChange={(next, key) => change((f) => ({ ...f, airframe: next(f.airframe) }), `airframe.${key}`)} />}
           </Tabs.Content>
         </Tabs.Root>
-      </main>
+      </main>}
+      </div>
       {verdict && <WorkingSheet airframe={file.airframe} scheme={scheme} why={why} scope={verdict.scope} onClose={() => setWhy(null)} />}
     </Faults.Provider>
   );

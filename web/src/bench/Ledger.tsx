@@ -1,8 +1,8 @@
 import { Switch } from "radix-ui";
 import { useState } from "react";
 
-import type { LedgerLine, Piece, Units, Verdict } from "../api/types";
-import { mass, percent, rough, signed } from "../lib/show";
+import type { GroupLine, LedgerLine, Piece, ShelfAnswer, Units, Verdict } from "../api/types";
+import { mass, minutes, percent, price, rough, signed } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
@@ -14,6 +14,7 @@ interface Props {
   onSelect: (id: string | null) => void;
   onSwitch: (id: string, on: boolean) => void;
   onWhy: (why: Why) => void;
+  shelf: ShelfAnswer | undefined;
 }
 
 /** What each g of load more costs in weight; in words, since a g of load is no gram. */
@@ -21,7 +22,9 @@ function worth(grams: number, units: Units): string {
   return units === "metric" ? `${rough(grams)} grams` : mass(grams, units);
 }
 
-function Buys({ line, units }: { line: LedgerLine; units: Units }) {
+type Bought = Pick<LedgerLine, "buys_EI" | "buys_GJ" | "buys_break_n" | "buys_hold_n" | "grams_per_g">;
+
+function Buys({ line, units }: { line: Bought; units: Units }) {
   const cell = "px-1.5 text-right whitespace-nowrap";
   const tone = (v: number | null) => (v !== null && v < -0.05 ? "text-gives" : "");
   // a skin that wrinkles early shows a sign sooner and still holds longer: that is no loss
@@ -39,12 +42,48 @@ function Buys({ line, units }: { line: LedgerLine; units: Units }) {
   );
 }
 
+/** Grams, and under them the minutes and what it costs. */
+function Costs({ grams, work, paid, money, units }: { grams: number; work: number; paid: number | null | undefined; money: string; units: Units }) {
+  return (
+    <td className="px-1.5 py-1.5 text-right whitespace-nowrap">
+      {mass(grams, units)}
+      <span className="block text-[14px] leading-4 text-pencil">{minutes(work)}</span>
+      {typeof paid === "number" && <span className="block text-[14px] leading-4 text-pencil">{price(paid, money)}</span>}
+    </td>
+  );
+}
+
+function Group({ group, prices, money, units }: { group: GroupLine & { ids: string[] }; prices: Record<string, number | null>; money: string; units: Units }) {
+  const paid = group.ids.map((id) => prices[id]);
+  const sum = paid.every((p) => typeof p === "number") ? paid.reduce<number>((a, p) => a + (p ?? 0), 0) : null;
+  return (
+    <tr className="border-b border-rule align-top max-sm:grid max-sm:grid-cols-5">
+      <th scope="row" className="py-1.5 text-left font-medium max-sm:col-span-5">
+        {group.label}
+        <span className="block text-[14px] font-normal text-pencil">
+          {group.pieces} piece{group.pieces === 1 ? "" : "s"} together
+        </span>
+      </th>
+      <Costs grams={group.grams} work={group.minutes.value} paid={sum} money={money} units={units} />
+      <Buys line={{ ...group, grams_per_g: group.buys_hold_n >= 0.05 && group.grams > 0 ? group.grams / group.buys_hold_n : null }} units={units} />
+    </tr>
+  );
+}
+
+/** What the shelf says of a piece, if it is not simply there. */
+function missing(shelf: ShelfAnswer | undefined, id: string): string[] {
+  return [...new Set(shelf?.check.lines.filter((l) => l.need.piece_id === id && l.status !== "there").map((l) => (l.status === "not there" ? `Not on the shelf: ${l.need.what}.` : l.says)))];
+}
+
 /** One line a piece: what it is, grams, and what would be lost without it. */
-export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }: Props) {
+export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, shelf }: Props) {
   const units = useUnits();
   const { mass: m } = verdict;
   const head = "px-1.5 pb-1 text-right align-bottom font-normal leading-4";
   const [byWorth, setByWorth] = useState(false);
+  const [inGroups, setInGroups] = useState(false);
+  const prices = shelf?.check.prices ?? {};
+  const money = shelf?.money ?? "";
   const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));
   // fewest grams for each g that it holds more come first, what holds no more comes last
   if (byWorth) lines.sort((a, b) => (a.grams_per_g ?? Infinity) - (b.grams_per_g ?? Infinity));
@@ -56,13 +95,22 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
           <th className="pb-1 text-left align-bottom font-normal max-sm:hidden" scope="col">
             piece
             {pieces.length > 1 && (
-              <button className="ml-3 underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-pressed={byWorth} onClick={() => setByWorth(!byWorth)}>
-                {byWorth ? "in the order they were laid" : "sort by worth"}
-              </button>
+              <span className="ml-3 inline-flex gap-3">
+                {!inGroups && (
+                  <button className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-pressed={byWorth} onClick={() => setByWorth(!byWorth)}>
+                    {byWorth ? "in the order they were laid" : "sort by worth"}
+                  </button>
+                )}
+                <button className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-pressed={inGroups} onClick={() => setInGroups(!inGroups)}>
+                  {inGroups ? "piece by piece" : "in groups"}
+                </button>
+              </span>
             )}
           </th>
           <th className={head} scope="col">
-            weighs
+            weighs,
+            <br />
+            takes
           </th>
           <th className={head} scope="col" title="Bending stiffness EI, mean over the piece's own run">
             bending
@@ -83,7 +131,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
         </tr>
       </thead>
       <tbody className="max-sm:block">
-        {lines.map((line) => {
+        {inGroups && verdict.groups.map((group) => <Group key={group.group} group={{ ...group, ids: verdict.ledger.filter((l) => l.on && l.group === group.group).map((l) => l.piece_id!) }} prices={prices} money={money} units={units} />)}
+        {(inGroups ? [] : lines).map((line) => {
           const id = line.piece_id!;
           const piece = pieces.find((p) => p.id === id)!;
           const open = id === selected;
@@ -119,8 +168,14 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
                     {w}
                   </p>
                 ))}
+                {line.on &&
+                  missing(shelf, id).map((m) => (
+                    <p key={m} className="mt-1 border-l-4 border-kraft pl-2 text-[14px] leading-4.5 text-kraft">
+                      {m}
+                    </p>
+                  ))}
               </td>
-              <td className="px-1.5 py-1.5 text-right whitespace-nowrap">{mass(line.grams, units)}</td>
+              <Costs grams={line.grams} work={line.minutes.value} paid={line.on ? prices[id] : undefined} money={money} units={units} />
               <Buys line={line} units={units} />
             </tr>
           );
@@ -133,7 +188,10 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy }:
           <td colSpan={4} className="max-sm:hidden" />
         </tr>
         <tr className="font-semibold max-sm:flex max-sm:justify-between">
-          <td className="py-1">the whole wing, glue {mass(m.glue_g, units)} of it</td>
+          <td className="py-1">
+            the whole wing, glue {mass(m.glue_g, units)} of it
+            {typeof shelf?.check.price === "number" && pieces.length > 0 && <span className="font-normal">; {price(shelf.check.price, money)} of stock</span>}
+          </td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.wing_g.value, units)}</td>
           <td colSpan={4} className="max-sm:hidden" />
         </tr>

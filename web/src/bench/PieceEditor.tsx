@@ -109,9 +109,11 @@ export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRem
     const label = LABELS[name] ?? sentence(facts.label ?? name);
     const value = record[name];
     if (facts.table) {
-      const list = options(choices(catalogue, piece, name, facts.table));
+      const all = choices(catalogue, piece, name, facts.table);
+      const list = options(all);
+      const basis = all.find((c) => c.id === value)?.basis.replace(/^.*?: /, "figures: ");
       const empty = EMPTY[name] !== undefined && (name !== "glue" || piece.kind === "skin" || piece.kind === "tape");
-      return <ChoiceField label={label} path={at(name)} value={String(value ?? "")} onChange={(v) => set(name, v || null)} options={empty ? [{ value: "", label: EMPTY[name]! }, ...list] : list} />;
+      return <ChoiceField label={label} path={at(name)} value={String(value ?? "")} onChange={(v) => set(name, v || null)} hint={name === "material" ? basis : undefined} options={empty ? [{ value: "", label: EMPTY[name]! }, ...list] : list} />;
     }
     if (facts.enum) {
       const words = (v: string) => WORDS_OF[name]?.[v] ?? WORDS[v] ?? v;

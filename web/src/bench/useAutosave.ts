@@ -6,6 +6,8 @@ import type { AirframeFile, Conflict } from "../api/types";
 export interface Saving {
   state: "saved" | "saving" | "waiting" | "kept" | "gone";
   conflict: Conflict | null;
+  /** So often it was saved since it was opened. */
+  saves: number;
   /** Save over what somebody else saved. */
   keepMine: () => void;
   /** Take what somebody else saved; the bench puts it in place. */
@@ -24,6 +26,7 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
   const [state, setState] = useState<Saving["state"]>("saved");
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [attempt, setAttempt] = useState(0);
+  const [saves, setSaves] = useState(0);
 
   useEffect(() => {
     if (file === saved.current) {
@@ -40,6 +43,7 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
           (answer) => {
             version.current = answer.version;
             saved.current = file;
+            setSaves((n) => n + 1);
             setState("saved");
           },
           (cause: unknown) => {
@@ -83,5 +87,5 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
     setConflict(null);
     return theirs;
   }, [conflict]);
-  return { state, conflict, keepMine, takeTheirs };
+  return { state, conflict, saves, keepMine, takeTheirs };
 }

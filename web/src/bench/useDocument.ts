@@ -1,4 +1,4 @@
-import { useCallback, useReducer } from "react";
+import { useCallback, useEffect, useReducer } from "react";
 
 import type { AirframeFile } from "../api/types";
 
@@ -44,6 +44,25 @@ function step(state: History, action: Action): History {
   }
 }
 
+/** Steps back that outlive a reload, in this tab alone. */
+const KEPT = 40;
+
+/** A document's text with its names in order, so that equal documents have equal text. */
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, v: unknown) => (v && typeof v === "object" && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v));
+}
+
+function restored(id: number, initial: AirframeFile): History {
+  const fresh: History = { past: [], now: initial, future: [], key: null };
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(`steps-${id}`) ?? "null") as { past: AirframeFile[]; now: string; future: AirframeFile[] } | null;
+    // what somebody else saved meanwhile is not what these steps lead back from
+    return kept && kept.now === canonical(initial) ? { ...fresh, past: kept.past, future: kept.future } : fresh;
+  } catch {
+    return fresh;
+  }
+}
+
 export interface Document {
   file: AirframeFile;
   canUndo: boolean;
@@ -56,8 +75,23 @@ export interface Document {
 }
 
 /** The airframe and its schemes as they lie on the bench, with every step back. */
-export function useDocument(initial: AirframeFile): Document {
-  const [state, act] = useReducer(step, { past: [], now: initial, future: [], key: null });
+export function useDocument(id: number, initial: AirframeFile): Document {
+  const [state, act] = useReducer(step, initial, (file) => restored(id, file));
+  useEffect(() => {
+    const keep = () => {
+      try {
+        sessionStorage.setItem(`steps-${id}`, JSON.stringify({ past: state.past.slice(-KEPT), now: canonical(state.now), future: state.future.slice(0, KEPT) }));
+      } catch {
+        sessionStorage.removeItem(`steps-${id}`); // no room: the steps are gone after a reload, nothing else
+      }
+    };
+    const timer = setTimeout(keep, 300);
+    window.addEventListener("pagehide", keep);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener("pagehide", keep);
+    };
+  }, [id, state]);
   return {
     file: state.now,
     canUndo: state.past.length > 0,

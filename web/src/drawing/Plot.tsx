@@ -4,6 +4,7 @@ import { useRef } from "react";
 
 import { length } from "../lib/show";
 import { useUnits } from "../session";
+import { AsTable } from "../ui/AsTable";
 import { WhyButton } from "../ui/WhyButton";
 import { useWidth } from "./frame";
 
@@ -20,13 +21,16 @@ interface Props {
   traces: Trace[];
   station: number | null;
   onWhy?: (() => void) | undefined;
+  table?: boolean;
 }
 
 const HEIGHT = 118;
 const LEFT = 50;
 const BOTTOM = 22;
-const COLOURS = ["#8a4d16", "#1f5f85"];
-const DASHES = [undefined, "7 4"];
+export const COLOURS = ["#8a4d16", "#1f5f85", "#1b2430"];
+export const DASHES = [undefined, "7 4", "2 3"];
+/** Places along the span in the table. */
+const ROWS = 11;
 
 function short(value: number): string {
   const size = Math.abs(value);
@@ -42,7 +46,7 @@ function at(trace: Trace, x: number): number {
 }
 
 /** One quantity along the span, for one scheme or two laid over each other. */
-export function Plot({ title, unit, traces, station, onWhy }: Props) {
+export function Plot({ title, unit, traces, station, onWhy, table = true }: Props) {
   const units = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
@@ -99,6 +103,13 @@ export function Plot({ title, unit, traces, station, onWhy }: Props) {
             </g>
           )}
         </svg>
+      )}
+      {table && (
+        <AsTable
+          title={`${title} as a table`}
+          head={["out", ...traces.map((t) => `${t.name}, ${unit}`)]}
+          rows={Array.from({ length: ROWS }, (_, k) => (Math.max(...xs) * k) / (ROWS - 1)).map((place) => [length(place, units), ...traces.map((t) => short(at(t, place)))])}
+        />
       )}
     </figure>
   );

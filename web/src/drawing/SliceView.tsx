@@ -3,6 +3,7 @@ import { useId, useRef, useState } from "react";
 import type { Slice, SlicePiece } from "../api/types";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
+import { AsTable } from "../ui/AsTable";
 import { polygon, useWidth } from "./frame";
 import { hatch, Hatches } from "./hatch";
 
@@ -30,7 +31,7 @@ function Sheet({ piece, u, exaggerated }: { piece: SlicePiece; u: number; exagge
 }
 
 /** The true section at the station line, with the neutral axis and where the strain goes. */
-export function SliceView({ slice, selected }: { slice: Slice; selected?: string | null }) {
+export function SliceView({ slice, selected, names }: { slice: Slice; selected?: string | null; names?: Record<string, string> }) {
   const units = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
@@ -105,6 +106,15 @@ export function SliceView({ slice, selected }: { slice: Slice; selected?: string
           </svg>
         )}
       </div>
+      <AsTable
+        title="The slice as a table"
+        head={["what lies in it", "along the chord", "above the chord line", "thick"]}
+        rows={slice.pieces.map((p) => {
+          const [xs, zs] = [p.points.map((q) => q[0]!), p.points.map((q) => q[1]!)];
+          const range = (v: number[]) => `${length(Math.min(...v), units)} to ${length(Math.max(...v), units)}`;
+          return [`${names?.[p.piece_id ?? ""] ?? p.kind}${p.on ? "" : ", switched off"}`, range(xs), range(zs), p.shape === "line" ? length(p.thickness_mm ?? 0, units) : length(Math.max(...zs) - Math.min(...zs), units)];
+        })}
+      />
     </figure>
   );
 }

@@ -54,3 +54,19 @@ export function signed(value: number, decimals = 1): string {
   const text = trim(value, decimals);
   return value > 0 && text !== "0" ? `+${text}` : text.replace("-", "−");
 }
+
+/** Minutes of work as they are said: "25 min", "1 h 40 min"; to five minutes from half an hour on. */
+export function minutes(value: number): string {
+  const whole = value < 30 ? Math.round(value) : Math.round(value / 5) * 5;
+  return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h${whole % 60 ? ` ${whole % 60} min` : ""}`;
+}
+
+/** How long glue takes: "20 min", "3 h", "1 day". */
+export function wait(value: number): string {
+  if (value < 60) return `${trim(value, 0)} min`;
+  return value < 1440 ? `${trim(value / 60, 1)} h` : `${trim(value / 1440, 1)} day${value >= 2160 ? "s" : ""}`;
+}
+
+export function price(value: number, money: string): string {
+  return `${money} ${value.toFixed(2)}`;
+}

@@ -1,8 +1,14 @@
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, NavLink } from "react-router";
 
 import { client, take } from "../api/client";
 import { useAdopt, useSession } from "../session";
+
+const PLACES = [
+  ["/", "Airframes"],
+  ["/shelf", "Stock shelf"],
+  ["/materials", "Materials"],
+] as const;
 
 /** The strip above every screen: where one is, whose workshop it is, units, the way out. */
 export function TopBar({ children, actions }: { children?: ReactNode; actions?: ReactNode }) {
@@ -15,7 +21,17 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
         <img src="/icon.svg" alt="" className="size-7" />
         Fletcher
       </Link>
-      <div className="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full">{children}</div>
+      {children ? (
+        <div className="flex min-w-0 flex-1 items-center gap-3 max-sm:order-last max-sm:basis-full">{children}</div>
+      ) : (
+        <nav aria-label="Places" className="flex min-w-0 flex-1 gap-4 max-sm:order-last max-sm:basis-full">
+          {PLACES.map(([to, name]) => (
+            <NavLink key={to} to={to} end className="flex min-h-10 items-center border-b-4 border-transparent text-[17px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink">
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+      )}
       <span className="flex-1 sm:hidden" />
       {actions}
       <button
