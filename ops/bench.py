@@ -1,4 +1,4 @@
-"""./fletcher bench: how fast the core, one HTTP answer and a key press are; writes docs/benchmarks.md.
+"""./fletcher bench: how fast the core, the search, the site and a key press are; writes docs/benchmarks.md.
 
 Figures are of the machine it runs on, and its own pace is told with them; the ratios are what to
 compare between versions.
@@ -11,7 +11,10 @@ import gzip
 import json
 import os
 import statistics
+import subprocess
 import tempfile
+import threading
+import time
 from http.client import HTTPConnection
 from pathlib import Path
 
@@ -19,7 +22,7 @@ from . import bench_core, serve
 from .bench_core import median_ms
 from .database import free_port
 from .install import chromium
-from .shell import ROOT
+from .shell import PYTHON, ROOT, environment
 
 #: (what, measured, unit, aim)
 Row = tuple[str, float, str, float | None]
@@ -78,13 +81,81 @@ def http(number: int) -> list[Row]:
     visitor = _Visitor(number)
     question = {"airframe": file.airframe.model_dump(mode="json"), "scheme": file.schemes[0].model_dump(mode="json")}
     body = json.dumps(question).encode()
+    moving = json.dumps({**question, "moving": True}).encode()
     for _ in range(8):  # both workers have loaded everything
         visitor.ask("POST", "/api/evaluate", body)
     return [
         ("HTTP answer", median_ms(lambda: visitor.ask("POST", "/api/evaluate", body), 40), "ms", 60.0),
+        ("HTTP answer while something is dragged", median_ms(lambda: visitor.ask("POST", "/api/evaluate", moving), 40),
+         "ms", None),
         ("HTTP answer of a moving station line", median_ms(lambda: visitor.ask("POST", "/api/slice", body), 40), "ms",
          None),
     ]  # fmt: skip
+
+
+#: people who drag at once, how often each is answered, and how long a browser draws between two questions
+CROWD, DRAGS, DRAWING = 20, 15, 0.05
+
+
+def crowd(number: int) -> list[Row]:
+    """Twenty people drag an end of a tube at once, each asking again as soon as the last answer is drawn."""
+    file = bench_core.demo()
+    visitors = [_Visitor(number) for _ in range(CROWD)]
+    times: list[float] = []
+    faults: list[str] = []
+
+    def drag(visitor: _Visitor, who: int) -> None:
+        scheme = file.schemes[0].model_dump(mode="json")
+        for k in range(DRAGS):
+            scheme["pieces"][0]["y_to_mm"] = 300.0 + 5 * who + k
+            # as the bench asks while a drag goes on; ledger and spread follow when it rests
+            asked = {"airframe": file.airframe.model_dump(mode="json"), "scheme": scheme, "moving": True}
+            body = json.dumps(asked).encode()
+            began = time.perf_counter()
+            try:
+                visitor.ask("POST", "/api/evaluate", body)
+            except Exception as exc:
+                faults.append(str(exc))
+            times.append(1000 * (time.perf_counter() - began))
+            time.sleep(DRAWING)
+
+    threads = [threading.Thread(target=drag, args=(v, k)) for k, v in enumerate(visitors)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    if faults:
+        raise RuntimeError(f"{len(faults)} of {CROWD * DRAGS} answers failed: {faults[0]}")
+    return [
+        (f"{CROWD} people dragging at once, median", statistics.median(times), "ms", None),
+        (f"{CROWD} people dragging at once, 95th percentile", statistics.quantiles(times, n=20)[-1], "ms", 400.0),
+    ]
+
+
+def searching() -> list[Row]:
+    """The whole search as the site runs it, in a process of its own, on all cores."""
+    file = bench_core.demo()
+    asked = {
+        "airframe": file.airframe.model_dump(mode="json"),
+        "scheme": file.schemes[0].model_dump(mode="json"),
+        "wish": {"break_g": 8.0, "tip_bend_mm": 60.0},
+    }
+    began = time.perf_counter()
+    done = subprocess.run(
+        [str(PYTHON), "-m", "fletcher_core.search"], input=json.dumps(asked), capture_output=True, text=True,
+        check=True, env=environment(OPENBLAS_NUM_THREADS="1"),
+    )  # fmt: skip
+    spent = time.perf_counter() - began
+    found = json.loads(done.stdout.splitlines()[-1])
+    if found["winner"] is None:
+        raise RuntimeError("the search found nothing")
+    return [(f"a search of {found['tried']} ways", spent, "s", 10.0)]
+
+
+def weight() -> list[Row]:
+    """Scripts of the first load, as they go over the wire."""
+    scripts = sum(len(gzip.compress(p.read_bytes(), 6)) for p in (ROOT / "web" / "dist" / "assets").glob("*.js"))
+    return [("scripts of the first load, compressed", scripts / 1024, "kB", 350.0)]
 
 
 def screen(address: str) -> list[Row]:
@@ -98,6 +169,17 @@ def screen(address: str) -> list[Row]:
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
         page.goto("/")
         page.get_by_role("button", name="Open the demo workshop").click()
+        bench = page.get_by_role("link", name="Turnstone", exact=True).get_attribute("href") or "/"
+        loads = []
+        for _ in range(5):
+            # a browser that has nothing in store yet, signed in
+            fresh = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address,
+                                        storage_state=page.context.storage_state())  # fmt: skip
+            first = fresh.new_page()
+            first.goto(bench)
+            first.get_by_test_id("ledger").wait_for()
+            loads.append(float(first.evaluate("performance.now()")) / 1000)
+            fresh.close()
         page.get_by_role("link", name="Turnstone", exact=True).click()
         page.locator("[data-line=rod-top] button[aria-expanded]").click()
         handle = page.locator("[data-end=to]")
@@ -118,7 +200,10 @@ def screen(address: str) -> list[Row]:
             page.wait_for_timeout(700)
         spent = statistics.median(page.evaluate("window.times"))
         browser.close()
-    return [("a key press to new numbers on screen", spent, "ms", 100.0)]
+    return [
+        ("a key press to new numbers on screen", spent, "ms", 100.0),
+        ("first load of the bench, until it is drawn", statistics.median(loads), "s", 1.5),
+    ]
 
 
 def table(rows: list[Row]) -> str:
@@ -166,7 +251,7 @@ def report(rows: list[Row], before: float, after: float) -> str:
 
 def main() -> int:
     before = bench_core.pace_ms()
-    rows = core()
+    rows = core() + searching() + weight()
     number = free_port()
     with tempfile.TemporaryDirectory() as folder:
         log = Path(folder) / "server.log"
@@ -175,6 +260,7 @@ def main() -> int:
             serve.wait_for(number, process, log)
             rows += http(number)
             rows += screen(f"http://127.0.0.1:{number}")
+            rows += crowd(number)
         finally:
             process.terminate()
             process.wait(timeout=20)

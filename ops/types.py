@@ -1,4 +1,4 @@
-"""The OpenAPI document and the TypeScript types made from it: write them, or check that they are fresh."""
+"""The OpenAPI document, the TypeScript types made from it, the schema of the airframe file: write or check them."""
 
 from __future__ import annotations
 
@@ -12,6 +12,8 @@ from .shell import ROOT, WEB
 
 DOCUMENT = ROOT / "server" / "openapi.json"
 TYPES = WEB / "src" / "api" / "schema.d.ts"
+#: the open airframe file, for whoever writes or reads one elsewhere
+FILE_SCHEMA = ROOT / "docs" / "airframe-file.schema.json"
 
 
 def document() -> str:
@@ -23,6 +25,12 @@ def document() -> str:
     return json.dumps(api.get_openapi_schema(), indent=1, sort_keys=True, default=str) + "\n"
 
 
+def file_schema() -> str:
+    from fletcher_core.model import AirframeFile
+
+    return json.dumps(AirframeFile.model_json_schema(), indent=1, sort_keys=True) + "\n"
+
+
 def types(source: Path, target: Path) -> None:
     tool = WEB / "node_modules" / ".bin" / "openapi-typescript"
     subprocess.run([str(tool), str(source), "-o", str(target)], check=True, cwd=WEB, stdout=subprocess.DEVNULL)
@@ -32,6 +40,7 @@ def main(check: bool) -> int:
     text = document()
     if not check:
         DOCUMENT.write_text(text, encoding="utf-8")
+        FILE_SCHEMA.write_text(file_schema(), encoding="utf-8")
         TYPES.parent.mkdir(parents=True, exist_ok=True)
         types(DOCUMENT, TYPES)
         return 0
@@ -41,7 +50,11 @@ def main(check: bool) -> int:
         types(source, target)
         stale = [
             path.relative_to(ROOT)
-            for path, new in ((DOCUMENT, text), (TYPES, target.read_text(encoding="utf-8")))
+            for path, new in (
+                (DOCUMENT, text),
+                (TYPES, target.read_text(encoding="utf-8")),
+                (FILE_SCHEMA, file_schema()),
+            )
             if not path.exists() or path.read_text(encoding="utf-8") != new
         ]
     for path in stale:

@@ -4,4 +4,4 @@ Units inside: N, mm, MPa (N/mm2), g, g/mm where mass is meant; degrees only at t
 Axes: x chordwise aft from the leading edge, y spanwise from the centre line, z up.
 """
 
-__version__ = "0.2.0"
+__version__ = "0.3.0"

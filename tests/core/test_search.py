@@ -86,8 +86,8 @@ def test_the_quick_model_keeps_to_the_full_one() -> None:
             point = full.point(int(at[k]))
             assert point is not None
             assert got.wing_g[k] == pytest.approx(point.wing_g, rel=2e-3)
-            assert got.holds[k] == pytest.approx(point.hold_g, rel=0.06)
-            assert got.bend[k] == pytest.approx(point.bend_mm, rel=0.06)
+            assert got.holds[k] == pytest.approx(point.hold_g, rel=0.08)
+            assert got.bend[k] == pytest.approx(point.bend_mm, rel=0.08)
 
 
 @pytest.mark.usefixtures("small")

@@ -120,7 +120,7 @@ def test_the_database_itself_refuses_what_must_not_be(ann: Person, file: dict[st
 
 
 def test_the_demo_shows_six_ways_to_give_way() -> None:
-    """Three airframes, two schemes each; every one flies, and each shows another weakest place."""
+    """Three airframes; every scheme flies, and the first two of each show another weakest place."""
     from fletcher_core.evaluate import evaluate
 
     places = []
@@ -128,11 +128,12 @@ def test_the_demo_shows_six_ways_to_give_way() -> None:
         if path.name == "workshop.json":
             continue
         file = AirframeFile.model_validate_json(path.read_text())
-        assert len(file.schemes) == 2
-        for scheme in file.schemes:
+        assert len(file.schemes) >= 3
+        for k, scheme in enumerate(file.schemes):
             v = evaluate(file.airframe, scheme)
             assert v.breaks.reserve.value >= 1.0, (file.airframe.name, scheme.name)
             assert v.mass.remains_g.value >= 0
-            places.append((v.breaks.how, round(v.breaks.y_mm)))
+            if k < 2:
+                places.append((v.breaks.how, round(v.breaks.y_mm)))
     assert len(places) == 6
     assert len(set(places)) == 6

@@ -7,7 +7,7 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import norm, qmc
+from scipy.special import ndtri
 
 from ..catalogue import Spread
 
@@ -23,8 +23,10 @@ def normals(columns: int) -> Array:
     """(SAMPLES, columns) standard normal draws, the same every time; column k is the k-th name in order."""
     if not columns:
         return np.zeros((SAMPLES, 0))
+    from scipy.stats import qmc  # a second to import, and a search needs no spread
+
     draws = qmc.LatinHypercube(d=columns, seed=SEED).random(SAMPLES)
-    return np.asarray(norm.ppf(draws), dtype=float)
+    return np.asarray(ndtri(draws), dtype=float)
 
 
 def sample(table: Mapping[str, Spread]) -> dict[str, Array]:

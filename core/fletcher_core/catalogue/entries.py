@@ -153,6 +153,17 @@ class Glue(Entry):
     spread: S | None = maybe("Spread", "g/m²")
     bead: S | None = maybe("Bead", "g/m")
     density: float
+    #: how it sets between closed faces: those that dry need a way out for solvent or water
+    sets: Literal["cools", "solvent", "water", "dry first", "damp", "mixes", "sticks"]
+    #: parts can still be moved once they touch
+    slides: bool
+    water: Literal["good", "some", "poor"]
+    sands: bool
+    looks: Literal["clean", "shows", "oozes"]
+    #: does not set well below, C
+    coldest: float
+    cautions: list[str]
+    steps: list[str]
 
     def holds(self, family: str) -> tuple[str, str]:
         """(verdict, condition): how this glue takes a foam family; 'ok', 'spot', 'attacks' or 'no hold'."""
@@ -210,6 +221,28 @@ class Work(Entry):
     per_metre: S = figure("For each metre", "min/m")
 
 
+class Weights(BaseModel):
+    """How much a school looks at each thing; shares of 1."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    strength: float
+    gives: float
+    quick: float
+    gap: float
+    light: float
+    easy: float
+
+
+class School(Entry):
+    """A way to choose glue: what it looks at, what it rests on, where it fails."""
+
+    rests: str
+    fails: str
+    weights: Weights
+    leans: list[str]
+
+
 class Catalogue(BaseModel):
     model_config = ConfigDict(frozen=True)
 
@@ -224,3 +257,4 @@ class Catalogue(BaseModel):
     resin: dict[str, Resin]
     lay_up: dict[str, LayUp]
     work: dict[str, Work]
+    school: dict[str, School]

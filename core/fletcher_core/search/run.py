@@ -21,13 +21,14 @@ from .wish import Wish
 Array = NDArray[np.float64]
 
 #: the quick model is at fewer stations: what misses a target by no more than this is looked at in full
-NEAR = 0.06
+NEAR = 0.08
 #: of small twists it knows less
 NEAR_TWIST = 0.3
 #: so many sticks and sheets are taken together
-_STICKS_AT_ONCE, _SHEETS_AT_ONCE = 8, 12
+_STICKS_AT_ONCE, _SHEETS_AT_ONCE = 16, 12
+_STATIONS = 5
 #: of the front that is drawn, and of those that are tried in full before giving up
-_DRAWN, _TRIED = 16, 60
+_DRAWN, _TRIED = 12, 60
 
 
 class Progress(BaseModel):
@@ -145,7 +146,7 @@ def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp]) -> Many:
     smaller = bank.scheme.model_copy(update={"pieces": [bank.scheme.pieces[k] for k in used]})
     sheet_of = at % len(bank.sheets)
     swaps = [Swap(name, tried, np.array(which)[sheet_of]) for name, (tried, which) in bank.swaps.items()]
-    return many(airframe, smaller, on[:, used], blocks=[np.arange(len(at))], swaps=swaps)
+    return many(airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps)
 
 
 def alone(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:

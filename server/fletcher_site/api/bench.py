@@ -120,7 +120,11 @@ def aerofoil(request: HttpRequest, aerofoil: AerofoilText) -> CoordinateAerofoil
 @router.post("/evaluate", response={200: Verdict, 422: Problems}, operation_id="evaluate")
 def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The verdict on an airframe and a scheme, saved or not."""
-    verdict = evaluate(evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm)
+    rests = not evaluation.moving
+    verdict = evaluate(
+        evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm, ledger=rests,
+        spread=rests,
+    )  # fmt: skip
     # the verdict is a validated model already; writing it once more through the router would double the time
     return HttpResponse(verdict.model_dump_json(), content_type="application/json")
 

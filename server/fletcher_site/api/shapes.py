@@ -108,6 +108,8 @@ class Evaluation(BaseModel):
     airframe: Airframe
     scheme: Scheme
     station_mm: float | None = Field(None, allow_inf_nan=False)
+    #: something is being dragged or typed: typical figures at once, ledger and spread when it rests
+    moving: bool | None = None
 
 
 class Question(Evaluation):

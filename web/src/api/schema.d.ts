@@ -1248,6 +1248,8 @@ export interface components {
          */
         Evaluation: {
             airframe: components["schemas"]["Airframe"];
+            /** Moving */
+            moving?: boolean | null;
             scheme: components["schemas"]["Scheme"];
             /** Station Mm */
             station_mm?: number | null;
@@ -1939,6 +1941,8 @@ export interface components {
             airframe: components["schemas"]["Airframe"];
             /** Figure */
             figure: string;
+            /** Moving */
+            moving?: boolean | null;
             scheme: components["schemas"]["Scheme"];
             /** Station Mm */
             station_mm?: number | null;

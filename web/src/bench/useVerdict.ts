@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
 import type { Airframe, AirframeFile, Said, Scheme, Slice, Units, Verdict } from "../api/types";
+import { carried } from "./carried";
 import { useLatest } from "./useLatest";
 
 interface Question {
@@ -9,7 +10,12 @@ interface Question {
   scheme: Scheme;
   file: AirframeFile | null;
   station: number | null;
+  /** Something is being dragged or typed: typical figures at once, all of them when it rests. */
+  moving: boolean;
 }
+
+/** So long nothing must have changed before ledger and spread are asked for, ms. */
+const RESTS = 120;
 
 export interface Answer {
   verdict: Verdict | null;
@@ -31,12 +37,18 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
   const [answer, setAnswer] = useState<Answer>({ verdict: null, slice: null, problems: [], trouble: null, answered: null });
   const stationNow = useRef(station);
   const [retry, setRetry] = useState(0);
+  /** The scheme whose full answer stands. */
+  const full = useRef<string | null>(null);
 
   const ask = useLatest(
-    async ({ airframe, scheme, station }: Question) =>
-      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme, station_mm: station } })),
-    (verdict: Verdict, question: Question) =>
-      setAnswer({ verdict, slice: verdict.drawing.slice, problems: [], trouble: null, answered: question.file }),
+    async ({ airframe, scheme, station, moving }: Question) =>
+      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme, station_mm: station, moving } })),
+    (told: Verdict, { file, moving, scheme }: Question) =>
+      setAnswer((a) => {
+        const verdict = moving && a.verdict ? carried(told, a.verdict) : told;
+        full.current = moving ? full.current : scheme.id;
+        return { verdict, slice: verdict.drawing.slice, problems: [], trouble: null, answered: moving ? null : file };
+      }),
     (cause: unknown) => {
       const fault = cause instanceof Fault ? cause : null;
       if (fault?.status === 422)
@@ -58,7 +70,15 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
     stationNow.current = station;
   }, [station]);
   useEffect(() => {
-    ask({ airframe, scheme, file, station: stationNow.current });
+    const question = { airframe, scheme, file, station: stationNow.current };
+    // the first answer on a scheme is the full one; after that, what moves is answered first and told in full when it rests
+    if (full.current !== scheme.id) {
+      ask({ ...question, moving: false });
+      return;
+    }
+    ask({ ...question, moving: true });
+    const rests = setTimeout(() => ask({ ...question, station: stationNow.current, moving: false }), RESTS);
+    return () => clearTimeout(rests);
   }, [ask, airframe, scheme, file, units, retry]);
   const first = useRef(true);
   useEffect(() => {
@@ -66,7 +86,7 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
       first.current = false;
       return;
     }
-    askSlice({ airframe, scheme, file: null, station });
+    askSlice({ airframe, scheme, file: null, station, moving: false });
     // the document's own changes bring a new slice with the verdict
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [askSlice, station]);

@@ -4,7 +4,7 @@ import { Fault, lines } from "../api/client";
 import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish } from "../api/types";
 import { length, mass, minutes, price, trim } from "../lib/show";
 import { useUnits } from "../session";
-import { Faults, MeasureField } from "../ui/fields";
+import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
 import { FrontPlot } from "./FrontPlot";
 
 interface Props {
@@ -78,13 +78,21 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
   const [trouble, setTrouble] = useState<string | null>(null);
   const [shown, setShown] = useState<Point | null>(null);
   const stop = useRef<AbortController | null>(null);
+  const [reading] = useState(() => new Reading());
+  const latest = useRef(wish);
 
   useEffect(() => {
+    latest.current = wish;
     kept.set(airframeId, { wish, found });
   }, [airframeId, wish, found]);
   useEffect(() => () => stop.current?.abort(), []);
 
   async function run() {
+    // what was typed last may still be on its way to be read
+    if (!(await reading.allRight())) {
+      setTrouble("Something above cannot be read.");
+      return;
+    }
     stop.current?.abort();
     const control = new AbortController();
     stop.current = control;
@@ -99,7 +107,7 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
       if (loose.length) setTrouble(loose.map((p) => `${p.what} ${p.right}`.trim()).join(" "));
     };
     try {
-      await lines<Told>("/api/search", { airframe: file.airframe, scheme, wish, airframe_id: airframeId }, control.signal, (told) => {
+      await lines<Told>("/api/search", { airframe: file.airframe, scheme, wish: latest.current, airframe_id: airframeId }, control.signal, (told) => {
         if (told.kind === "progress") setProgress(told);
         else if (told.kind === "refused") refused(told.problems);
         else setFound(told);
@@ -122,6 +130,7 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
   const running = progress !== null;
   const share = progress ? progress.done / Math.max(progress.of, 1) : 0;
   return (
+    <Readings.Provider value={reading}>
     <Faults.Provider value={problems}>
       <main className="grid gap-x-6 px-4 py-3 lg:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
         <section aria-label="What is wanted">
@@ -253,5 +262,6 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
         </section>
       </main>
     </Faults.Provider>
+    </Readings.Provider>
   );
 }

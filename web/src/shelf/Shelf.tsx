@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { type ChangeEvent, type FormEvent, useRef, useState } from "react";
+import { type ChangeEvent, type FormEvent, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 
 import { client, Fault, take } from "../api/client";
 import type { Said, ShelfItem, ShelfLine, ShelfOut } from "../api/types";
 import { useUnits } from "../session";
-import { Faults, MeasureField, TextField } from "../ui/fields";
+import { Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 
 const GROUPS: { forms: ShelfItem["form"][]; title: string }[] = [
@@ -58,6 +58,12 @@ const SIZES: { field: "diameter_mm" | "bore_mm" | "width_mm" | "thickness_mm" | 
 function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
   const queries = useQueryClient();
   const [item, setItem] = useState<ShelfItem>(line.item);
+  const [reading] = useState(() => new Reading());
+  // what is typed is read by the server: what is saved is what stands once all of it is read
+  const latest = useRef(item);
+  useEffect(() => {
+    latest.current = item;
+  }, [item]);
   const [faults, setFaults] = useState<Said[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const set = (next: Partial<ShelfItem>) => setItem((i) => ({ ...i, ...next }));
@@ -73,12 +79,20 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
     }
   }
   const at = { params: { path: { item_id: line.id } } };
+  async function save() {
+    if (!(await reading.allRight())) {
+      setTrouble("Not saved yet: something above cannot be read.");
+      return;
+    }
+    await finish(take(client.PUT("/api/shelf/{item_id}", { ...at, body: latest.current })));
+  }
   return (
     <Dialog.Root open onOpenChange={(o) => !o && onDone()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
         <Dialog.Content className="fixed top-[8vh] left-1/2 max-h-[88vh] w-[32rem] max-w-[96vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4" aria-describedby={undefined}>
           <Dialog.Title className="text-xl font-semibold">{line.words}</Dialog.Title>
+          <Readings.Provider value={reading}>
           <Faults.Provider value={faults}>
             <div className="mt-3 grid grid-cols-2 gap-3">
               <MeasureField label="How many" path="count" kind="number" value={item.count ?? 1} onChange={(count) => set({ count })} />
@@ -95,6 +109,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
               <TextField label="Note" path="note" value={item.note ?? ""} onChange={(note) => set({ note })} />
             </div>
           </Faults.Provider>
+          </Readings.Provider>
           {trouble && (
             <p role="alert" className="mt-2 font-medium text-gives">
               {trouble}
@@ -106,7 +121,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
             </button>
             <span className="flex gap-2">
               <Dialog.Close className="btn">Leave it</Dialog.Close>
-              <button className="btn btn-main" onClick={() => void finish(take(client.PUT("/api/shelf/{item_id}", { ...at, body: item })))}>
+              <button className="btn btn-main" onClick={() => void save()}>
                 Save
               </button>
             </span>
