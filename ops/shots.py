@@ -56,7 +56,11 @@ def take(page: Page) -> None:
     page.get_by_role("group", name="Holds to").hover()
     page.wait_for_timeout(400)
     page.screenshot(path=FOLDER / "search.png")
-    for path, ready, name in (("/shelf", "shelf", "shelf"), ("/materials", "own-materials", "materials")):
+    for path, ready, name in (
+        ("/shelf", "shelf", "shelf"),
+        ("/materials", "own-materials", "materials"),
+        ("/glue", "glues", "glue"),
+    ):
         page.goto(path)
         page.get_by_test_id(ready).get_by_role("listitem").first.wait_for()
         _shoot(page, name)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from .answer.bonds import GluedJoint, glued_joints
 from .answer.compute import Answer, compute, laid_out, spreaded
 from .answer.drawing import plan_drawing, slice_drawing
 from .answer.many import Many, many
@@ -36,7 +37,7 @@ from .model import Airframe, Scheme
 from .sections import spreads
 from .units import System
 
-__all__ = ["Many", "evaluate", "many", "section_at", "why"]
+__all__ = ["Many", "evaluate", "glued", "many", "section_at", "why"]
 
 SCOPE = (
     "An estimate for unmanned, model-size aircraft only, from typical figures; never for anything that carries "
@@ -162,6 +163,17 @@ def why(
         As `evaluate`, and where there is no such figure.
     """
     return working(compute(airframe, scheme, 61, True, True), figure, system, y_mm)
+
+
+def glued(airframe: Airframe, scheme: Scheme, *, system: System = "metric") -> list[GluedJoint]:
+    """The glued joints of a scheme, the weakest first, each with what a glue for it would be asked.
+
+    Raises
+    ------
+    Refused
+        As `evaluate`.
+    """
+    return glued_joints(compute(airframe, scheme, 61, False, False), system)
 
 
 def section_at(airframe: Airframe, scheme: Scheme, y_mm: float) -> Slice:

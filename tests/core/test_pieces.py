@@ -7,14 +7,29 @@ from typing import Any
 import numpy as np
 import pytest
 from fletcher_core.catalogue import catalogue
+from fletcher_core.evaluate import evaluate
 from fletcher_core.geometry import XI
-from fletcher_core.model import Block, BoxSpar, Cord, Notch, Pocket, Rod, Sandwich, Skin, Strip, TapeStrip, Tube, Web
+from fletcher_core.model import (
+    Block,
+    BoxSpar,
+    Cord,
+    Notch,
+    Plate,
+    Pocket,
+    Rod,
+    Sandwich,
+    Skin,
+    Strip,
+    TapeStrip,
+    Tube,
+    Web,
+)
 from fletcher_core.model.airframe import Core, FlatPlate, Wing
 from fletcher_core.sections.core import core_moments
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.conftest import make_airframe
+from tests.conftest import make_airframe, make_scheme
 from tests.core.solving import finding, solve_for, solved
 
 PLATE = 20.0
@@ -296,3 +311,17 @@ def test_area_moments_of_a_patch_are_those_of_the_outline() -> None:
     assert patches.area[0] == pytest.approx(core.area, rel=2e-3)
     assert patches.zz[0] == pytest.approx(core.zz, rel=2e-3)
     assert patches.xz[0] == pytest.approx(core.xz, rel=2e-3)
+
+
+def test_a_plate_is_a_sheet_of_its_own_thickness_by_hand() -> None:
+    """Mass, and EI about the middle of a flat wing, of ply on both faces of its inner part."""
+    plate = Plate(id="p", surface="both", x_from=0.25, x_to=0.75, y_to_mm=100, thickness_mm=1.5)
+    airframe = make_airframe(plate=10, tip=200)
+    v = evaluate(airframe, make_scheme(plate), spread=False, slice_at_mm=50)
+    bare = evaluate(airframe, make_scheme(), spread=False, slice_at_mm=50)
+    ply = catalogue().stock["birch_ply"]
+    assert v.mass.pieces_g == pytest.approx(2 * 2 * 100 * 100 * 1.5e-6 * ply.density.typical, rel=1e-3)
+    by_hand = 2 * ply.E.typical * 100 * (1.5 * 5.75**2 + 1.5**3 / 12)
+    assert v.section.EI_Nmm2 - bare.section.EI_Nmm2 == pytest.approx(by_hand, rel=0.01)
+    beyond = evaluate(airframe, make_scheme(plate), spread=False, slice_at_mm=300)
+    assert beyond.section.EI_Nmm2 == pytest.approx(bare.section.EI_Nmm2, rel=1e-6)

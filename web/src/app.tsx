@@ -4,6 +4,7 @@ import { Airframes } from "./airframes/Airframes";
 import { NewAirframe } from "./airframes/NewAirframe";
 import { BenchPage } from "./bench/BenchPage";
 import { Door } from "./door/Door";
+import { Glue } from "./glue/Glue";
 import { Materials } from "./materials/Materials";
 import { useSession } from "./session";
 import { Shelf } from "./shelf/Shelf";
@@ -17,6 +18,7 @@ export function App() {
       <Route path="/new" element={<NewAirframe />} />
       <Route path="/airframe/:id" element={<BenchPage />} />
       <Route path="/shelf" element={<Shelf />} />
+      <Route path="/glue" element={<Glue />} />
       <Route path="/materials" element={<Materials />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>

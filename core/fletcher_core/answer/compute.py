@@ -144,7 +144,7 @@ def _block_glue(layout: WingLayout, piece: Any) -> float:
 GROUPS: dict[str, tuple[str, tuple[str, ...]]] = {
     "sticks": ("Spars and sticks", ("rod", "tube", "strip", "sandwich", "web", "box")),
     "sheets": ("Film, tape and cloth", ("skin", "tape", "cloth")),
-    "edges": ("Nose and edges", ("cord", "block")),
+    "edges": ("Nose, edges and hard points", ("cord", "block", "plate")),
     "cuts": ("Cut-outs", ("pocket", "notch")),
 }
 GROUP_OF = {kind: group for group, (_, kinds) in GROUPS.items() for kind in kinds}

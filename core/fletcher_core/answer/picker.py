@@ -37,6 +37,7 @@ OFFERED: dict[Kind, tuple[Literal["build-up", "stick", "sheet", "cut"], str, str
     "tape": ("sheet", "Tape strip", "Quick; a taped wing bends and springs back.", "Works on the pulled side only."),
     "cloth": ("sheet", "Cloth and resin", "On the bias round the nose it stops twist and dents.", "Messy; resin weighs."),
     "block": ("cut", "Other foam", "A tough nose on a light core.", "One more seam to glue."),
+    "plate": ("sheet", "Plate, a hard point", "Takes bands, bolts and hands; spreads what bears on it.", "Its edges are hard against soft foam."),
     "pocket": ("cut", "Pocket", "Room for a servo.", "Costs what it cuts: foam, skin, perhaps the spar."),
     "notch": ("cut", "Notch in an edge", "Room for a motor or a camera.", "Cracks start at its corners; cord helps."),
 }  # fmt: skip

@@ -23,6 +23,7 @@ from ..model import (
     Notch,
     Panel,
     Piece,
+    Plate,
     Pocket,
     Rod,
     Sandwich,
@@ -37,8 +38,8 @@ from ..model import (
 from ..model.airframe import Use
 
 Kind = Literal[
-    "rod", "rod_pair", "tube", "strip", "sandwich", "web", "box", "cord", "skin", "tape", "cloth", "block", "pocket",
-    "notch", "build_rods", "build_tube_film", "build_box", "build_web_caps", "build_skin",
+    "rod", "rod_pair", "tube", "strip", "sandwich", "web", "box", "cord", "skin", "tape", "cloth", "block", "plate",
+    "pocket", "notch", "build_rods", "build_tube_film", "build_box", "build_web_caps", "build_skin",
 ]  # fmt: skip
 
 #: stock sizes that are sold everywhere, mm
@@ -191,6 +192,11 @@ def _block(r: _Room) -> list[Piece]:
     return [Block(id=r.id("block"), material="epp30", x_to=0.12, **r.whole)]
 
 
+def _plate(r: _Room) -> list[Piece]:
+    """Under the bands or the bolts at the middle, where the wing sits on the body."""
+    return [Plate(id=r.id("plate"), x_from=0.15, x_to=0.55, y_to_mm=r.part(0.06))]
+
+
 def _pocket(r: _Room) -> list[Piece]:
     """For a small servo, behind the spar and half way out."""
     deep = max(0.5, min(12.0, float(np.floor(0.6 * r.depth))))
@@ -214,7 +220,8 @@ def _stressed_skin(r: _Room) -> list[Piece]:
 
 _SUGGESTED: Mapping[Kind, Callable[[_Room], list[Piece]]] = {
     "rod": _rod, "rod_pair": _rod_pair, "tube": _tube, "strip": _strip, "sandwich": _sandwich, "web": _web, "box": _box,
-    "cord": _cord, "skin": _skin, "tape": _tape, "cloth": _cloth, "block": _block, "pocket": _pocket, "notch": _notch,
+    "cord": _cord, "skin": _skin, "tape": _tape, "cloth": _cloth, "block": _block, "plate": _plate,
+    "pocket": _pocket, "notch": _notch,
     "build_rods": lambda r: [*_rod_pair(r), *_skin(r)],
     "build_tube_film": lambda r: [*_tube(r), *_skin(r)],
     "build_box": lambda r: [*_box(r), *_tape(r)],

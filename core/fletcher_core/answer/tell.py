@@ -134,7 +134,7 @@ def ribbon(a: Answer, reserves: Array) -> list[RibbonPiece]:
 #: a piece that adds less than these to load (g), bend (mm) and twist (degrees) is dead weight
 NOTHING = {"load": 0.05, "bend_mm": 0.1, "twist_deg": 0.03}
 #: what is there for hits, not for flight, is never called that
-_FOR_HITS = ("cord", "block")
+_FOR_HITS = ("cord", "block", "plate")
 
 
 def askew(a: Answer) -> dict[int, str]:

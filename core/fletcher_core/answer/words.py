@@ -63,6 +63,7 @@ _SIZES: Mapping[str, Callable[[Any, Say], str]] = {
     "skin": lambda p, mm: f"skin{_layers(p)}{_lap(p, mm)}",
     "cloth": _cloth,
     "block": lambda p, mm: "block",
+    "plate": lambda p, mm: f"{mm(p.thickness_mm)} plate",
     "pocket": lambda p, mm: "pocket right through" if p.face == "through" else f"pocket {mm(p.depth_mm)} deep",
     "notch": lambda p, mm: f"notch {mm(p.depth_mm)} deep in the {p.edge} edge",
 }

@@ -18,11 +18,14 @@ def _runs(piece: Any) -> float:
     """How often its length is gone along: faces and layers, which may end early."""
     if not hasattr(piece, "surface"):
         return 1.0
+    faces = 2 if piece.surface == "both" else 1
+    if not hasattr(piece, "layers"):
+        return float(faces)
     length = piece.y_to_mm - piece.y_from_mm
     # layers end in the order of the list; those that are not named go to the end
     ended = sum((min(d, piece.y_to_mm) - piece.y_from_mm) / length for d in piece.drops_mm if d > piece.y_from_mm)
     layers = piece.layers - len(piece.drops_mm) + ended
-    return float(layers * (2 if piece.surface == "both" else 1))
+    return float(layers * faces)
 
 
 def minutes_of(piece: Any) -> Spreaded:

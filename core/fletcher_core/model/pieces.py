@@ -182,6 +182,16 @@ class Block(_Across):
     glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue", "table": "glue"})
 
 
+class Plate(_Across):
+    """A hard point: a small plate of ply or plastic on a face, as under rubber bands, a bolt or a hand."""
+
+    kind: Literal["plate"] = "plate"
+    material: str = Field("birch_ply", json_schema_extra={"label": "material", "table": "stock"})
+    glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue", "table": "glue"})
+    surface: Literal["top", "bottom", "both"] = Field("bottom", json_schema_extra={"label": "face"})
+    thickness_mm: float = measure("thickness", "length", 0.2, 10.0, 1.5)
+
+
 class Pocket(_Across):
     """A pocket cut into one face, as for a servo; what crosses it is cut too."""
 
@@ -247,8 +257,8 @@ class TapeStrip(_Sheet):
     chord_to: float = chord_share("middle of the tape on the chord at the end", 0.3)
 
 
-PIECES = (Rod, Tube, Strip, Sandwich, Web, BoxSpar, Cord, Skin, TapeStrip, Cloth, Block, Pocket, Notch)
+PIECES = (Rod, Tube, Strip, Sandwich, Web, BoxSpar, Cord, Skin, TapeStrip, Cloth, Block, Plate, Pocket, Notch)
 Piece = Annotated[
-    Rod | Tube | Strip | Sandwich | Web | BoxSpar | Cord | Skin | TapeStrip | Cloth | Block | Pocket | Notch,
+    Rod | Tube | Strip | Sandwich | Web | BoxSpar | Cord | Skin | TapeStrip | Cloth | Block | Plate | Pocket | Notch,
     Field(discriminator="kind"),
 ]

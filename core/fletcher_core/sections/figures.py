@@ -2,7 +2,7 @@
 
 Names: ``core.E``, ``stock.<material>.E``, ``skin.<material>.Et`` (N/mm), ``glue.<glue>.G``,
 ``board.<board>.Et``, ``cord.<cord>.E``, ``foam.<foam>.E``; derived: ``folded.<board>.E``,
-``laid.<piece>.Et``.
+``laid.<piece>.Et``, ``plate.<piece>.Et``.
 """
 
 from __future__ import annotations
@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import Board, Spread, catalogue
-from ..model import Airframe, Cloth
+from ..model import Airframe, Cloth, Plate
 from .laminate import cloth_thickness, first_ply_failure, laminate, micromechanics, resin_mass
 from .layout import WingLayout
 from .parts.sticks import CORD_AREA
@@ -241,6 +241,8 @@ def spreads(layout: WingLayout) -> Table:
     for piece in layout.scheme.pieces:
         if isinstance(piece, Cloth):
             table |= _cloth(piece)
+        elif isinstance(piece, Plate):
+            table |= {f"stock.{piece.material}.{k}": v for k, v in _stock(piece.material).items()}
     return table
 
 
@@ -256,6 +258,8 @@ def derive(layout: WingLayout, values: Mapping[str, Array]) -> dict[str, Array]:
     for piece in layout.scheme.pieces:
         if isinstance(piece, Cloth):
             found |= {f"laid.{piece.id}.{k}": v for k, v in laid_cloth(piece, values).items()}
+        elif isinstance(piece, Plate):
+            found |= _plate(piece, values)
     for prefix in dict.fromkeys(r.prefix for r in layout.member_rows if r.prefix.startswith("folded.")):
         t = catalogue().board[prefix.partition(".")[2]].thickness.typical
 
@@ -274,6 +278,13 @@ def derive(layout: WingLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         found[f"{prefix}.compression"] = wrinkle / E_paper * found[f"{prefix}.E"]
         found[f"{prefix}.interlaminar_shear"] = v("core_shear")
     return found
+
+
+def _plate(piece: Plate, values: Mapping[str, Array]) -> dict[str, Array]:
+    """A small plate as a sheet: N/mm for its whole thickness, g/m2."""
+    t, stock = piece.thickness_mm, f"stock.{piece.material}"
+    names = {"Et": "E", "Gt": "G", "mass": "density", "tension": "tension", "compression": "compression"}
+    return {f"plate.{piece.id}.{k}": values[f"{stock}.{figure}"] * t for k, figure in names.items()}
 
 
 def laid_cloth(piece: Cloth, values: Mapping[str, Any]) -> dict[str, Array]:

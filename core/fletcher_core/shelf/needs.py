@@ -186,6 +186,15 @@ def _block(airframe: Airframe, plan: Planform, piece: Any) -> list[dict[str, Any
     return [{"form": "block", "table": "foam", "material": piece.material, "sizes": {}, "amount": area}]
 
 
+def _plate(airframe: Airframe, plan: Planform, piece: Any) -> list[dict[str, Any]]:
+    y = np.linspace(piece.y_from_mm, piece.y_to_mm, 21)
+    chord, _ = plan.at(y)
+    faces = 2 if piece.surface == "both" else 1
+    area = 2 * faces * float(np.trapezoid(chord * (piece.x_to - piece.x_from), y))
+    return [{"form": "sheet", "table": "stock", "material": piece.material,
+             "sizes": {"thickness_mm": piece.thickness_mm}, "amount": area}]  # fmt: skip
+
+
 def _nothing(airframe: Airframe, plan: Planform, piece: Any) -> list[dict[str, Any]]:
     return []
 
@@ -202,6 +211,7 @@ _BY_KIND: dict[str, Callable[[Airframe, Planform, Any], list[dict[str, Any]]]] =
     "cloth": _wrap,
     "tape": _tape,
     "block": _block,
+    "plate": _plate,
 }
 
 

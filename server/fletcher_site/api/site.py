@@ -7,6 +7,8 @@ from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
+from fletcher_core.joints import BondTest
+from fletcher_core.joints.lap_length import LapQuestion
 from fletcher_core.model import AirframeFile, Refused, explain
 from fletcher_core.shelf import ShelfItem
 from ninja import NinjaAPI
@@ -14,7 +16,7 @@ from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 from pydantic import BaseModel
 
 from ..workshop.storage import Stale, file_of
-from . import materials, search, shapes, shelf, takeaway
+from . import glue, materials, search, shapes, shelf, takeaway
 from .airframes import router as airframes
 from .bench import router as bench
 from .session import router as session
@@ -49,6 +51,7 @@ api.add_router("/", takeaway.router)
 api.add_router("/", materials.router)
 api.add_router("/", shelf.router)
 api.add_router("/", search.router)
+api.add_router("/", glue.router)
 
 #: name of a body parameter -> its model, for telling faults at their fields
 _BODIES: dict[str, type[BaseModel]] = {
@@ -70,6 +73,9 @@ _BODIES: dict[str, type[BaseModel]] = {
     "shelf_question": shapes.ShelfQuestion,
     "search_question": shapes.SearchQuestion,
     "asked": shapes.SavedScheme,
+    "glue_question": glue.GlueQuestion,
+    "lap_question": LapQuestion,
+    "bond_test": BondTest,
 }
 
 

@@ -10,6 +10,7 @@ from django.contrib.auth import get_user_model
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
 from fletcher_core.catalogue import OwnMaterial
+from fletcher_core.joints import BondTest
 from fletcher_core.model import AirframeFile
 from fletcher_core.shelf import read_label
 
@@ -43,6 +44,9 @@ def load(reset: bool = False) -> Workshop:
         workshop.save(update_fields=["money"])
         for material in about["materials"]:
             own.save(workshop, OwnMaterial.model_validate(material), user)
+        workshop.bonds.all().delete()
+        for test in about["bond_tests"]:
+            workshop.bonds.create(document=BondTest.model_validate(test).model_dump(mode="json"), who=user)
         lines = (FOLDER / about["shelf"]).read_text(encoding="utf-8").splitlines()
         shelf.add(workshop, [read_label(line) for line in lines])
         for name in about["airframes"]:

@@ -146,3 +146,15 @@ class Reservation(models.Model):
         constraints = [
             models.UniqueConstraint(fields=["airframe", "scheme_key", "item"], name="reserved_once"),
         ]
+
+
+class BondTest(models.Model):
+    """One of a workshop's own tests of a glue, as a document."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="bonds")
+    document = models.JSONField()
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-when", "-pk"]

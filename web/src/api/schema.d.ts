@@ -155,6 +155,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/glue/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose Glue
+         * @description Every glue ranked, or out with its reasons; what each school would take; the test that could change it.
+         */
+        post: operations["choose_glue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Joints
+         * @description The glued joints of a scheme with what each leaves, the weakest first.
+         */
+        post: operations["glued_joints"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/lap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lap
+         * @description How long an overlap must be.
+         */
+        post: operations["lap_length"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tests */
+        get: operations["list_bond_tests"];
+        put?: never;
+        /** Add Test */
+        post: operations["add_bond_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/tests/{test_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove Test */
+        delete: operations["remove_bond_test"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Words */
+        get: operations["glue_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials": {
         parameters: {
             query?: never;
@@ -601,6 +713,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Advice */
+        Advice: {
+            /** Opinions */
+            opinions: components["schemas"]["Opinion"][];
+            /** Out */
+            out: components["schemas"]["Ruled"][];
+            /** Ranked */
+            ranked: components["schemas"]["Ranked"][];
+            /** School */
+            school: string;
+        };
         /** AerofoilText */
         AerofoilText: {
             /**
@@ -748,6 +871,71 @@ export interface components {
              * @default 400
              */
             y_to_mm: number;
+        };
+        /**
+         * BondTest
+         * @description One test: what was glued with what, how long it had, how it broke.
+         */
+        BondTest: {
+            /**
+             * Air C
+             * @default 20
+             */
+            air_C: number;
+            /**
+             * Cured Min
+             * @default 1440
+             */
+            cured_min: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Foam Left */
+            foam_left?: number | null;
+            /** Glue */
+            glue: string;
+            /** Load N */
+            load_N?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /**
+             * Preparation
+             * @default none
+             * @enum {string}
+             */
+            preparation: "none" | "cleaned" | "roughened" | "pricked" | "roughened and pricked";
+            /**
+             * Where
+             * @default foam
+             * @enum {string}
+             */
+            where: "foam" | "beads" | "seam" | "peeled";
+        };
+        /** BondTestOut */
+        BondTestOut: {
+            /** Glue */
+            glue: string;
+            /** Id */
+            id: number;
+            /** Share */
+            share: number;
+            test: components["schemas"]["BondTest"];
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+            /** Who */
+            who: string;
         };
         /**
          * BoxSpar
@@ -1323,6 +1511,64 @@ export interface components {
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
         };
+        /** GlueAnswer */
+        GlueAnswer: {
+            advice: components["schemas"]["Advice"];
+            next: components["schemas"]["NextTest"] | null;
+            /** Tests */
+            tests: number;
+        };
+        /** GlueQuestion */
+        GlueQuestion: {
+            /**
+             * From Shelf
+             * @default false
+             */
+            from_shelf: boolean;
+            joint: components["schemas"]["JointQuestion"];
+            /**
+             * School
+             * @default foaming
+             */
+            school: string;
+        };
+        /**
+         * GlueWords
+         * @description What a joint can be made of, and how a test can break.
+         */
+        GlueWords: {
+            /** Schools */
+            schools: components["schemas"]["Named"][];
+            /** Shapes */
+            shapes: components["schemas"]["Named"][];
+            /** Sides */
+            sides: components["schemas"]["Named"][];
+            /** Where */
+            where: components["schemas"]["Named"][];
+        };
+        /**
+         * GluedJoint
+         * @description One joint with the glue it has now; `question` is what the glue chooser is asked of it.
+         */
+        GluedJoint: {
+            /** Glue */
+            glue: string;
+            /** Glue Label */
+            glue_label: string;
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            question: components["schemas"]["JointQuestion"];
+            /** Reserve */
+            reserve: number | null;
+            /** State */
+            state: ("sound" | "close" | "gives way") | null;
+            /** Where */
+            where: string;
+        };
         /**
          * GroupLine
          * @description Pieces of one group together: what they weigh and what would be lost without all of them.
@@ -1411,10 +1657,140 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /**
+         * JointQuestion
+         * @description What is asked of a glue. Sides are a foam of the catalogue or something hard; None: not asked.
+         */
+        JointQuestion: {
+            /**
+             * Air C
+             * @default 20
+             */
+            air_C: number;
+            /**
+             * Area Cm2
+             * @default 20
+             */
+            area_cm2: number;
+            /**
+             * Bends
+             * @default false
+             */
+            bends: boolean;
+            /**
+             * Damp
+             * @default 0.5
+             */
+            damp: number;
+            /** Fly In Min */
+            fly_in_min?: number | null;
+            /**
+             * Gap Mm
+             * @default 0.2
+             */
+            gap_mm: number;
+            /**
+             * Heat C
+             * @default 40
+             */
+            heat_C: number;
+            /** Load N */
+            load_N?: number | null;
+            /**
+             * Looks
+             * @default false
+             */
+            looks: boolean;
+            /**
+             * One
+             * @default epp30
+             */
+            one: string;
+            /**
+             * Other
+             * @default epp30
+             */
+            other: string;
+            /**
+             * Sanded
+             * @default false
+             */
+            sanded: boolean;
+            /**
+             * Shape
+             * @default butt
+             * @enum {string}
+             */
+            shape: "butt" | "slot" | "lap" | "faced" | "fillet" | "hinge";
+            /**
+             * Slides
+             * @default false
+             */
+            slides: boolean;
+            /**
+             * Wet
+             * @default false
+             */
+            wet: boolean;
+        };
         /** LabelText */
         LabelText: {
             /** Text */
             text: string;
+        };
+        /**
+         * Lap
+         * @description `length_mm` None: no overlap of this width carries it. `most_N`: what the longest that helps would carry.
+         */
+        Lap: {
+            /** Length Mm */
+            length_mm: number | null;
+            /** Most N */
+            most_N: number;
+            /** Part N */
+            part_N: number;
+            /** Peak */
+            peak: number;
+            /** Says */
+            says: string;
+            /** Simple Mm */
+            simple_mm: number;
+        };
+        /**
+         * LapQuestion
+         * @description Two flat parts lapped: `stiffness_MPa` and `thickness_mm` of each where they are alike.
+         */
+        LapQuestion: {
+            /**
+             * Factor
+             * @default 2
+             */
+            factor: number;
+            /**
+             * Force N
+             * @default 200
+             */
+            force_N: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * Stock
+             * @default carbon_pultruded
+             */
+            stock: string;
+            /**
+             * Thickness Mm
+             * @default 1
+             */
+            thickness_mm: number;
+            /**
+             * Width Mm
+             * @default 10
+             */
+            width_mm: number;
         };
         /**
          * LedgerLine
@@ -1538,6 +1914,13 @@ export interface components {
              */
             kind: "naca";
         };
+        /** Named */
+        Named: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
         /**
          * Need
          * @description One thing that a piece needs: runs that must be in one (mm), or an area (mm2), or grams.
@@ -1633,6 +2016,18 @@ export interface components {
             table: "foam" | "board" | "stock" | "skin" | "glue" | "cord";
         };
         /**
+         * NextTest
+         * @description A test that could change which glue is taken.
+         */
+        NextTest: {
+            /** Glue */
+            glue: string;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * Notch
          * @description A piece cut out of an edge, as for a motor or a camera.
          */
@@ -1698,12 +2093,34 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
+            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
             /** Name */
             name: string;
             section: components["schemas"]["Outlined"];
             /** What */
             what: string[];
+        };
+        /**
+         * Opinion
+         * @description A school's top three for this joint, what it rests on and where it fails.
+         */
+        Opinion: {
+            /** Fails */
+            fails: string;
+            /** Label */
+            label: string;
+            /** Leans */
+            leans: string[];
+            /** Rests */
+            rests: string;
+            /** School */
+            school: string;
+            /** Top */
+            top: string[];
+            /** Weights */
+            weights: {
+                [key: string]: number;
+            };
         };
         /**
          * Outlined
@@ -1794,6 +2211,23 @@ export interface components {
              */
             tip_chord_mm: number;
         };
+        /**
+         * Part
+         * @description One criterion of a score, from 0 to 1, and its weight.
+         */
+        Part: {
+            /**
+             * Criterion
+             * @enum {string}
+             */
+            criterion: "strength" | "gives" | "quick" | "gap" | "light" | "easy";
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /** Weight */
+            weight: number;
+        };
         /** PieceWish */
         PieceWish: {
             airframe: components["schemas"]["Airframe"];
@@ -1801,7 +2235,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
+            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
             scheme: components["schemas"]["Scheme"];
         };
         /** Plan */
@@ -1843,6 +2277,70 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Plate
+         * @description A hard point: a small plate of ply or plastic on a face, as under rubber bands, a bolt or a hand.
+         */
+        Plate: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "plate";
+            /**
+             * Material
+             * @default birch_ply
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Surface
+             * @default bottom
+             * @enum {string}
+             */
+            surface: "top" | "bottom" | "both";
+            /**
+             * Thickness Mm
+             * @default 1.5
+             */
+            thickness_mm: number;
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 0.2
+             */
+            x_to: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /**
          * Pocket
@@ -1946,6 +2444,58 @@ export interface components {
             scheme: components["schemas"]["Scheme"];
             /** Station Mm */
             station_mm?: number | null;
+        };
+        /**
+         * Ranked
+         * @description One glue in this joint. `hold`: share of foam torn, with its spread; loads in N; minutes of today.
+         */
+        Ranked: {
+            /** Carries N */
+            carries_N: number;
+            /** Carries High N */
+            carries_high_N: number;
+            /** Carries Low N */
+            carries_low_N: number;
+            /** Cautions */
+            cautions: string[];
+            /** Fly Min */
+            fly_min: number;
+            /** Foam Torn */
+            foam_torn: number;
+            /** Foam Torn Before */
+            foam_torn_before: number;
+            /** Foam Torn High */
+            foam_torn_high: number;
+            /** Foam Torn Low */
+            foam_torn_low: number;
+            /** Full Min */
+            full_min: number;
+            /** Glue */
+            glue: string;
+            /** Grams */
+            grams: number;
+            /** Handle Min */
+            handle_min: number;
+            /** Label */
+            label: string;
+            /** Leaning */
+            leaning: boolean;
+            /** Note */
+            note: string;
+            /** Open Min */
+            open_min: number;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Reserve */
+            reserve: number | null;
+            /** Score */
+            score: number;
+            /** Source */
+            source: string;
+            /** Steps */
+            steps: string[];
+            /** Tests */
+            tests: number;
         };
         /** Reserved */
         Reserved: {
@@ -2063,6 +2613,18 @@ export interface components {
              * @default 400
              */
             y_to_mm: number;
+        };
+        /**
+         * Ruled
+         * @description A glue that may not be used here, and why.
+         */
+        Ruled: {
+            /** Glue */
+            glue: string;
+            /** Label */
+            label: string;
+            /** Reasons */
+            reasons: string[];
         };
         /**
          * Said
@@ -2198,7 +2760,7 @@ export interface components {
              */
             notes: string;
             /** Pieces */
-            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
         /**
          * Screen
@@ -3439,6 +4001,207 @@ export interface operations {
             };
         };
     };
+    choose_glue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GlueQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlueAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    glued_joints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Evaluation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GluedJoint"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    lap_length: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LapQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lap"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    list_bond_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BondTestOut"][];
+                };
+            };
+        };
+    };
+    add_bond_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BondTest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BondTestOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remove_bond_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                test_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    glue_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlueWords"];
+                };
+            };
+        };
+    };
     list_materials: {
         parameters: {
             query?: never;
@@ -4270,7 +5033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
             };
             /** @description Unprocessable Entity */

@@ -18,6 +18,7 @@ import { AddPiece, type Wish } from "./AddPiece";
 import { AnswerLine } from "./AnswerLine";
 import { AlongSpan } from "./AlongSpan";
 import { Compare } from "./Compare";
+import { GlueTab } from "./GlueTab";
 import { HistorySheet } from "./HistorySheet";
 import { HereLine } from "./HereLine";
 import { Keys } from "./Keys";
@@ -34,7 +35,7 @@ import { useVerdict } from "./useVerdict";
 import { RibbonNames, WeakSpots } from "./WeakSpots";
 import { type Why, WorkingSheet } from "./WorkingSheet";
 
-const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", shelf: "From the shelf", airframe: "The airframe" } as const;
+const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", glue: "Glue", shelf: "From the shelf", airframe: "The airframe" } as const;
 type Tab = keyof typeof TABS;
 const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again", gone: "not saved: removed meanwhile" } as const;
 
@@ -286,9 +287,9 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
 
         <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0">
           <div className="overflow-x-auto border-b border-ink">
-            <Tabs.List className="flex gap-4" aria-label="What to work on">
+            <Tabs.List className="flex gap-3" aria-label="What to work on">
               {(Object.keys(TABS) as Tab[]).map((tab) => (
-                <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[17px] whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
+                <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[16px] whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
                   {TABS[tab]}
                 </Tabs.Trigger>
               ))}
@@ -343,6 +344,9 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           </Tabs.Content>
           <Tabs.Content value="span" className="pt-3">
             {verdict && <AlongSpan verdict={verdict} airframe={file.airframe} scheme={scheme} schemes={file.schemes} station={shownStation} onWhy={setWhy} />}
+          </Tabs.Content>
+          <Tabs.Content value="glue" className="pt-3">
+            <GlueTab airframe={file.airframe} scheme={scheme} ready={answer.answered === file} />
           </Tabs.Content>
           <Tabs.Content value="shelf" className="pt-3">
             <ShelfTab airframeId={id} scheme={scheme} answer={shelf} saved={saving.state === "saved"} />

@@ -8,6 +8,7 @@ const PLACES = [
   ["/", "Airframes"],
   ["/shelf", "Stock shelf"],
   ["/materials", "Materials"],
+  ["/glue", "Glue"],
 ] as const;
 
 /** The strip above every screen: where one is, whose workshop it is, units, the way out. */

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from ..rows import Ground, Rows
-from . import boxes, cloths, cutouts, films, sticks
+from . import boxes, cloths, cutouts, films, plates, sticks
 from .own import own_sheets
 
 KINDS: Mapping[str, Callable[[Any, int, Ground], Rows]] = {
@@ -21,6 +21,7 @@ KINDS: Mapping[str, Callable[[Any, int, Ground], Rows]] = {
     "tape": films.tape,
     "cloth": cloths.cloth,
     "block": cutouts.block,
+    "plate": plates.plate,
     "pocket": cutouts.pocket,
     "notch": cutouts.notch,
 }

@@ -1,0 +1,164 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+
+import { client, Fault, take } from "../api/client";
+import type { BondTest, BondTestOut, Said } from "../api/types";
+import { trim, wait } from "../lib/show";
+import { useCatalogue } from "../session";
+import { ChoiceField, Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
+
+const PREPARED: BondTest["preparation"][] = ["none", "cleaned", "roughened", "pricked", "roughened and pricked"];
+const WIDE = 560;
+const ROW = 26;
+
+/** Share of foam torn in each test, glue by glue, by how long it had cured. */
+function Plot({ tests }: { tests: BondTestOut[] }) {
+  const glues = [...new Set(tests.map((t) => t.glue))];
+  const most = Math.log(Math.max(...tests.map((t) => t.test.cured_min ?? 1440), 60));
+  const size = (minutes: number) => 4 + (5 * Math.log(Math.max(minutes, 5))) / most;
+  const x = (share: number) => 190 + share * (WIDE - 210);
+  return (
+    <figure>
+      <figcaption className="text-[15px]">
+        <b className="font-medium">Share of foam torn</b>
+        <span className="text-pencil">, one mark a test; the larger, the longer it had cured; the bar is the mean</span>
+      </figcaption>
+      <svg role="img" aria-label={`Share of foam torn by ${glues.length} glues in ${tests.length} tests`} viewBox={`0 0 ${WIDE} ${glues.length * ROW + 24}`} className="w-full max-w-2xl bg-white">
+        {[0, 0.5, 1].map((v) => (
+          <g key={v}>
+            <line x1={x(v)} x2={x(v)} y1={0} y2={glues.length * ROW} stroke="#c3c6c1" />
+            <text x={x(v)} y={glues.length * ROW + 17} fontSize={14} textAnchor="middle" fill="#4f5864">
+              {v * 100} %
+            </text>
+          </g>
+        ))}
+        {glues.map((glue, k) => {
+          const mine = tests.filter((t) => t.glue === glue);
+          const mean = mine.reduce((sum, t) => sum + t.share, 0) / mine.length;
+          const y = k * ROW + ROW / 2;
+          return (
+            <g key={glue}>
+              <text x={6} y={y + 5} fontSize={14} fill="#1b2430">
+                {glue}
+              </text>
+              {mine.map((t) => (
+                <circle key={t.id} cx={x(t.share)} cy={y} r={size(t.test.cured_min ?? 1440)} fill="#1f5f85" fillOpacity={0.45} stroke="#1f5f85" />
+              ))}
+              <line x1={x(mean)} x2={x(mean)} y1={y - 10} y2={y + 10} stroke="#8a4d16" strokeWidth={3} />
+            </g>
+          );
+        })}
+      </svg>
+    </figure>
+  );
+}
+
+/** Own tests: glue two pieces, break them, see how much foam stays on the other. They outrank every school. */
+export function BondLog() {
+  const queries = useQueryClient();
+  const catalogue = useCatalogue();
+  const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
+  const query = useQuery({ queryKey: ["glue", "tests"], queryFn: () => take(client.GET("/api/glue/tests")) });
+  const [test, setTest] = useState<BondTest>(() => ({ one: "epp30", other: "epp30", glue: "polyurethane_foaming", preparation: "none", cured_min: 1440, air_C: 20, load_N: null, where: "foam", foam_left: null, day: new Date().toLocaleDateString("sv"), note: "" }));
+  const latest = useRef(test);
+  useEffect(() => {
+    latest.current = test;
+  }, [test]);
+  const [reading] = useState(() => new Reading());
+  const [faults, setFaults] = useState<Said[]>([]);
+  const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
+  const set = (next: Partial<BondTest>) => setTest((t) => ({ ...t, ...next }));
+  const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
+
+  async function change(done: Promise<unknown>, text: string) {
+    try {
+      await done;
+      setFaults([]);
+      setTold({ text, bad: false });
+      await queries.invalidateQueries({ queryKey: ["glue"] });
+    } catch (cause) {
+      setFaults(cause instanceof Fault ? cause.problems : []);
+      setTold({ text: cause instanceof Fault ? cause.message : "Something broke here.", bad: true });
+    }
+  }
+  async function log() {
+    if (!(await reading.allRight())) return setTold({ text: "Not logged yet: something above cannot be read.", bad: true });
+    await change(take(client.POST("/api/glue/tests", { body: latest.current })), "Logged. The ranking counts it.");
+  }
+  const tests = query.data ?? [];
+  return (
+    <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
+      <section aria-label="Log a test">
+        <p className="mb-2 text-[15px] text-pencil">Glue two pieces, wait, break them, and look: how much foam is left on the other piece is the measure.</p>
+        <Readings.Provider value={reading}>
+          <Faults.Provider value={faults}>
+            <div className="grid grid-cols-2 gap-3">
+              <ChoiceField label="One side" path="one" value={test.one} onChange={(one) => set({ one })} options={named(words?.sides)} />
+              <ChoiceField label="The other side" path="other" value={test.other} onChange={(other) => set({ other })} options={named(words?.sides)} />
+              <ChoiceField label="Glue" path="glue" value={test.glue} onChange={(glue) => set({ glue })} options={named(catalogue?.glue)} />
+              <ChoiceField label="Prepared" path="preparation" value={test.preparation!} onChange={(preparation) => set({ preparation })} options={PREPARED.map((p) => ({ value: p!, label: p! }))} />
+              <MeasureField label="Minutes cured" path="cured_min" kind="number" value={test.cured_min ?? null} onChange={(cured_min) => set({ cured_min })} />
+              <MeasureField label="Temperature, °C" path="air_C" kind="number" value={test.air_C ?? null} onChange={(air_C) => set({ air_C })} />
+              <ChoiceField label="Where it broke" path="where" value={test.where!} onChange={(where) => set({ where })} options={named(words?.where) as { value: NonNullable<BondTest["where"]>; label: string }[]} />
+              <MeasureField label="Foam left on the other" path="foam_left" kind="percent" value={test.foam_left ?? null} onChange={(foam_left) => set({ foam_left })} onEmpty={() => set({ foam_left: null })} hint="empty: as usual for that" />
+              <MeasureField label="Broke at, N" path="load_N" kind="number" value={test.load_N ?? null} onChange={(load_N) => set({ load_N })} onEmpty={() => set({ load_N: null })} hint="empty: by hand" />
+              <TextField label="Day" path="day" value={test.day} onChange={(day) => set({ day })} />
+              <div className="col-span-2">
+                <TextField label="Note" path="note" value={test.note ?? ""} onChange={(note) => set({ note })} />
+              </div>
+            </div>
+          </Faults.Provider>
+        </Readings.Provider>
+        <button className="btn btn-main mt-3" onClick={() => void log()}>
+          Log this test
+        </button>
+        {told && (
+          <p role={told.bad ? "alert" : "status"} className={`mt-2 font-medium ${told.bad ? "text-gives" : ""}`}>
+            {told.text}
+          </p>
+        )}
+      </section>
+      <section aria-label="What was tested" className="min-w-0">
+        {query.isSuccess && tests.length === 0 && <p className="text-[17px]">No test yet. Until there are some, the ranking goes by the catalogue; each of yours counts a third of that, so a handful outranks it.</p>}
+        {query.isError && <p role="alert">{query.error instanceof Fault ? query.error.message : "Something broke here."}</p>}
+        {tests.length > 0 && (
+          <>
+            <Plot tests={tests} />
+            <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Bond tests">
+              <table className="mt-3 w-full border-collapse text-[15px]" data-testid="bond-tests" aria-label="Bond tests, the newest first">
+                <thead>
+                  <tr className="border-b border-ink text-left text-[14px] text-pencil">
+                    {["day", "glue", "on", "prepared", "cured", "foam torn", ""].map((h) => (
+                      <th key={h} scope="col" className="px-1 font-normal">
+                        {h || <span className="sr-only">take out</span>}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {tests.map((t) => (
+                    <tr key={t.id} className="border-b border-rule align-baseline">
+                      <td className="px-1 whitespace-nowrap">{t.test.day}</td>
+                      <td className="px-1">{t.glue}</td>
+                      <td className="px-1">{[t.test.one, t.test.other].map((s) => words?.sides.find((w) => w.id === s)?.label ?? s).join(" to ")}</td>
+                      <td className="px-1">{t.test.preparation}</td>
+                      <td className="px-1 whitespace-nowrap">{wait(t.test.cured_min ?? 0)}</td>
+                      <td className="px-1 whitespace-nowrap">
+                        {trim(t.share * 100, 0)} %{typeof t.test.load_N === "number" ? `, ${trim(t.test.load_N, 0)} N` : ""}
+                      </td>
+                      <td className="px-1 text-right">
+                        <button className="btn btn-quiet px-0 whitespace-nowrap" aria-label={`Take out the test of ${t.glue} from ${t.test.day}`} onClick={() => void change(take(client.DELETE("/api/glue/tests/{test_id}", { params: { path: { test_id: t.id } } })), "Taken out.")}>
+                          Take out
+                        </button>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </>
+        )}
+      </section>
+    </div>
+  );
+}
