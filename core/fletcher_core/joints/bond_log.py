@@ -12,13 +12,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 from scipy.special import betaincinv
 
 from ..catalogue import catalogue
-from ..model.fields import Described, measure
-from ..model.problems import fault
-from .question import HARDS
+from ..model.fields import measure
+from .question import TwoSides
 
 Where = Literal["foam", "beads", "seam", "peeled"]
 WHERE: dict[Where, tuple[str, float]] = {
@@ -31,11 +30,9 @@ _WEIGHT = 3.0
 _MEANS = {"ok": 0.8, "spot": 0.5, "no hold": 0.05, "attacks": 0.02}
 
 
-class BondTest(Described):
+class BondTest(TwoSides):
     """One test: what was glued with what, how long it had, how it broke."""
 
-    one: str = Field(max_length=90, json_schema_extra={"label": "one side"})
-    other: str = Field(max_length=90, json_schema_extra={"label": "the other side"})
     glue: str = Field(max_length=90, json_schema_extra={"label": "glue", "table": "glue"})
     preparation: Literal["none", "cleaned", "roughened", "pricked", "roughened and pricked"] = Field(
         "none", json_schema_extra={"label": "preparation"}
@@ -47,14 +44,6 @@ class BondTest(Described):
     foam_left: float | None = measure("share of foam left on the other piece", "percent", 0.0, 1.0, None)
     day: datetime.date = Field(json_schema_extra={"label": "day"})
     note: str = Field("", max_length=400, json_schema_extra={"label": "note"})
-
-    @model_validator(mode="after")
-    def _sides(self) -> BondTest:
-        for name in ("one", "other"):
-            side = getattr(self, name)
-            if side not in HARDS and side not in catalogue().foam:
-                raise fault(name, "“{it}” is not in the list.", "Choose a foam or a hard material.", it=side[:60])
-        return self
 
     @property
     def share(self) -> float:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -23,11 +23,24 @@ HARDS: dict[Hard, str] = {
 }  # fmt: skip
 
 
-class JointQuestion(Described):
-    """What is asked of a glue. Sides are a foam of the catalogue or something hard; None: not asked."""
+class TwoSides(Described):
+    """What is glued to what: each a foam of the catalogue, or something hard."""
 
     one: str = Field("epp30", max_length=90, json_schema_extra={"label": "one side"})
     other: str = Field("epp30", max_length=90, json_schema_extra={"label": "the other side"})
+
+    @model_validator(mode="after")
+    def _sides(self) -> Self:
+        for name in ("one", "other"):
+            side = getattr(self, name)
+            if side not in HARDS and side not in catalogue().foam:
+                raise fault(name, "“{it}” is not in the list.", "Choose a foam or a hard material.", it=side[:60])
+        return self
+
+
+class JointQuestion(TwoSides):
+    """What is asked of a glue; None: not asked."""
+
     shape: Shape = Field("butt", json_schema_extra={"label": "shape of the joint"})
     area_cm2: float = measure("glued area, cm²", "number", 0.05, 10_000.0, 20.0)
     gap_mm: float = measure("gap", "length", 0.0, 10.0, 0.2)
@@ -41,14 +54,6 @@ class JointQuestion(Described):
     air_C: float = measure("temperature today, °C", "number", -15.0, 45.0, 20.0)
     damp: float = measure("damp of the air today", "percent", 0.05, 1.0, 0.5)
     load_N: float | None = measure("load it must carry, N", "number", 0.0, 20_000.0, None)
-
-    @model_validator(mode="after")
-    def _sides(self) -> JointQuestion:
-        for name in ("one", "other"):
-            side = getattr(self, name)
-            if side not in HARDS and side not in catalogue().foam:
-                raise fault(name, "“{it}” is not in the list.", "Choose a foam or a hard material.", it=side[:60])
-        return self
 
     @property
     def foams(self) -> list[Foam]:

@@ -903,9 +903,15 @@ export interface components {
              * @default
              */
             note: string;
-            /** One */
+            /**
+             * One
+             * @default epp30
+             */
             one: string;
-            /** Other */
+            /**
+             * Other
+             * @default epp30
+             */
             other: string;
             /**
              * Preparation
@@ -1659,7 +1665,7 @@ export interface components {
         };
         /**
          * JointQuestion
-         * @description What is asked of a glue. Sides are a foam of the catalogue or something hard; None: not asked.
+         * @description What is asked of a glue; None: not asked.
          */
         JointQuestion: {
             /**

@@ -4,6 +4,7 @@ import { Fault, lines } from "../api/client";
 import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish } from "../api/types";
 import { length, mass, minutes, price, trim } from "../lib/show";
 import { useUnits } from "../session";
+import { AsTable } from "../ui/AsTable";
 import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
 import { FrontPlot } from "./FrontPlot";
 
@@ -222,40 +223,21 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
               <div className="mt-2 min-h-14 border-l-4 border-rule pl-3" aria-live="polite">
                 {shown ? <Told_ point={shown} money={money} /> : <p className="text-pencil">Point at a way on the front.</p>}
               </div>
-              <details className="mt-2">
-                <summary className="cursor-pointer py-1 text-[15px] text-pencil underline decoration-rule underline-offset-4">The fronts as a table</summary>
-                <div className="overflow-x-auto">
-                  <table className="w-full border-collapse text-[15px]">
-                    <caption className="sr-only">Ways on the fronts, the lightest first</caption>
-                    <thead>
-                      <tr className="border-b border-ink text-left text-pencil">
-                        {["way", "wing", "holds to", "tip bends", "twists", "work", ""].map((h) => (
-                          <th key={h} scope="col" className="px-1.5 font-normal">
-                            {h || <span className="sr-only">lay it</span>}
-                          </th>
-                        ))}
-                      </tr>
-                    </thead>
-                    <tbody>
-                      {found.front.map((p) => (
-                        <tr key={`${p.name}-${p.wing_g}`} className="border-b border-rule">
-                          <td className="px-1.5 py-1">{p.name}</td>
-                          <td className="px-1.5 whitespace-nowrap">{mass(p.wing_g, units)}</td>
-                          <td className="px-1.5 whitespace-nowrap">{trim(p.hold_g, 1)} g</td>
-                          <td className="px-1.5 whitespace-nowrap">{length(p.bend_mm, units)}</td>
-                          <td className="px-1.5 whitespace-nowrap">{trim(p.twist_deg, 2)}°</td>
-                          <td className="px-1.5 whitespace-nowrap">{minutes(p.minutes)}</td>
-                          <td className="px-1.5">
-                            <button className="btn" aria-label={`Lay it: ${p.name}`} onClick={() => lay(p)}>
-                              Lay it
-                            </button>
-                          </td>
-                        </tr>
-                      ))}
-                    </tbody>
-                  </table>
-                </div>
-              </details>
+              <AsTable
+                title="The fronts as a table"
+                head={["way", "wing", "holds to", "tip bends", "twists", "work", "lay it"]}
+                rows={found.front.map((p) => [
+                  p.name,
+                  mass(p.wing_g, units),
+                  `${trim(p.hold_g, 1)} g`,
+                  length(p.bend_mm, units),
+                  `${trim(p.twist_deg, 2)}°`,
+                  minutes(p.minutes),
+                  <button key="lay" className="btn" aria-label={`Lay it: ${p.name}`} onClick={() => lay(p)}>
+                    Lay it
+                  </button>,
+                ])}
+              />
               <p className="mt-3 text-[14px] leading-4.5 text-pencil">Typical figures in a hard pull; the front and the winner were worked out again by the full model. Gusts, landings and the spread are told once it lies on the bench.</p>
             </>
           )}
