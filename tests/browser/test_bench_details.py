@@ -94,10 +94,10 @@ def test_glue_that_eats_the_foam_is_told_in_the_ledger(demo: Page) -> None:
     page = demo
     open_bench(page, "Sanderling")
     page.locator("[data-line=tube] button[aria-expanded]").click()
-    page.get_by_label("Glue").select_option(label="Cyanoacrylate, standard")
+    page.get_by_role("combobox", name="Glue").select_option(label="Cyanoacrylate, standard")
     expect(page.locator("[data-line=tube]")).to_contain_text("eats this foam")
     expect(page.get_by_role("list", name="Cautions")).to_contain_text("bonds skin and eyes")
-    page.get_by_label("Glue").select_option(label="Epoxy, 30 minute")
+    page.get_by_role("combobox", name="Glue").select_option(label="Epoxy, 30 minute")
     expect(page.locator("[data-line=tube]")).not_to_contain_text("eats this foam")
 
 

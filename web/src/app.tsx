@@ -8,6 +8,7 @@ import { Glue } from "./glue/Glue";
 import { Materials } from "./materials/Materials";
 import { useSession } from "./session";
 import { Shelf } from "./shelf/Shelf";
+import { Surface } from "./surface/Surface";
 
 export function App() {
   const session = useSession();
@@ -19,6 +20,7 @@ export function App() {
       <Route path="/airframe/:id" element={<BenchPage />} />
       <Route path="/shelf" element={<Shelf />} />
       <Route path="/glue" element={<Glue />} />
+      <Route path="/surface" element={<Surface />} />
       <Route path="/materials" element={<Materials />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>

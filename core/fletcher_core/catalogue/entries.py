@@ -27,6 +27,13 @@ def _ordered(spread: Spread) -> Spread:
     return spread
 
 
+def _rising(spread: Spread) -> Spread:
+    """As `_ordered`, but nothing is allowed: what weighs nothing."""
+    if not 0 <= spread.low <= spread.typical <= spread.high:
+        raise ValueError(f"a spread must rise and not be below zero: {tuple(spread)}")
+    return spread
+
+
 S = Annotated[Spread, AfterValidator(_ordered)]
 Holds = Literal["ok", "spot", "attacks", "no hold"]
 
@@ -243,6 +250,24 @@ class School(Entry):
     leans: list[str]
 
 
+class Hinge(Entry):
+    """A way to hinge a surface: stiffness and load for each mm of it, what it weighs and takes, how it ages."""
+
+    how: Literal["bevel", "gap"]
+    fits: list[Literal["foam", "board", "corrugated", "balsa"]]
+    stiffness: S = figure("Stiffness", "N mm/rad for each mm")
+    load: S = figure("Lets go at", "N/mm")
+    grams_per_m: Annotated[Spread, AfterValidator(_rising)] = figure("Weight", "g/m")
+    start: S = figure("To set up", "min")
+    per_metre: S = figure("For each metre", "min/m")
+    life: Literal["days", "a season", "years"]
+    sunlight: Literal["poor", "some", "good"]
+    drag: Literal["poor", "some", "good"]
+    steps: list[str]
+    mistakes: list[str]
+    repair: str
+
+
 class Catalogue(BaseModel):
     model_config = ConfigDict(frozen=True)
 
@@ -258,3 +283,4 @@ class Catalogue(BaseModel):
     lay_up: dict[str, LayUp]
     work: dict[str, Work]
     school: dict[str, School]
+    hinge: dict[str, Hinge]

@@ -2,6 +2,14 @@
 
 from .aerofoil_file import AerofoilFileError, read_aerofoil, write_aerofoil
 from .ledger_csv import ledger_csv
-from .svg import plan_svg, slice_svg
+from .svg import bevel_gauge_svg, plan_svg, slice_svg
 
-__all__ = ["AerofoilFileError", "ledger_csv", "plan_svg", "read_aerofoil", "slice_svg", "write_aerofoil"]
+__all__ = [
+    "AerofoilFileError",
+    "bevel_gauge_svg",
+    "ledger_csv",
+    "plan_svg",
+    "read_aerofoil",
+    "slice_svg",
+    "write_aerofoil",
+]

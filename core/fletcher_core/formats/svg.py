@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import Literal
 from xml.sax.saxutils import escape
@@ -101,3 +102,21 @@ def slice_svg(name: str, section: Outlined, where: str, size: Size, system: Syst
     zs = [z for _, z in section.outline]
     box = (0.0, -max(zs), section.chord_mm, max(zs) - min(zs))
     return _sheet(f"{name}: section {where}", shapes, box, size, system)
+
+
+def bevel_gauge_svg(angle_deg: float, depth_mm: float, system: System) -> str:
+    """A paper gauge for a bevel, 1:1: lay its upright edge on the square edge, cut along its slope.
+
+    Drawn four times as deep as the part, so that the angle can be seen; the part's own depth is marked.
+    """
+    high = max(30.0, 4 * depth_mm)
+    foot = high * math.tan(math.radians(angle_deg))
+    shapes = [
+        _shape([(0.0, 0.0), (0.0, high), (foot, high)], "", 0.3),
+        f'<path d="M0 {depth_mm:.2f}h{depth_mm * math.tan(math.radians(angle_deg)):.2f}" stroke="#000" '
+        f'stroke-width="0.25" stroke-dasharray="2 1"/>',
+        f'<text x="{foot + 4:.2f}" y="{0.5 * high:.2f}" font-size="4">{angle_deg:g} degrees</text>',
+        f'<text x="{foot + 4:.2f}" y="{0.5 * high + 6:.2f}" font-size="4">'
+        f"dashed: {escape(Measure(depth_mm).text(system))} deep</text>",
+    ]
+    return _sheet("Gauge for a bevel", shapes, (0.0, 0.0, foot, high), "true", system)

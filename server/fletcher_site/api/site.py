@@ -16,7 +16,7 @@ from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 from pydantic import BaseModel
 
 from ..workshop.storage import Stale, file_of
-from . import glue, materials, search, shapes, shelf, takeaway
+from . import glue, hinges, materials, search, shapes, shelf, takeaway
 from .airframes import router as airframes
 from .bench import router as bench
 from .session import router as session
@@ -52,6 +52,7 @@ api.add_router("/", materials.router)
 api.add_router("/", shelf.router)
 api.add_router("/", search.router)
 api.add_router("/", glue.router)
+api.add_router("/", hinges.router)
 
 #: name of a body parameter -> its model, for telling faults at their fields
 _BODIES: dict[str, type[BaseModel]] = {
@@ -76,6 +77,8 @@ _BODIES: dict[str, type[BaseModel]] = {
     "glue_question": glue.GlueQuestion,
     "lap_question": LapQuestion,
     "bond_test": BondTest,
+    "surface_asked": hinges.SurfaceAsked,
+    "gauge_asked": hinges.Gauge,
 }
 
 

@@ -669,6 +669,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/surface": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Surface
+         * @description The surface judged at full throw and top speed, its hinges ranked, the chosen one (or the best) drawn.
+         */
+        post: operations["judge_surface"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/surface/gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gauge
+         * @description A paper gauge for the bevel, SVG at 1:1 with a ruler.
+         */
+        post: operations["bevel_gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/take-away": {
         parameters: {
             query?: never;
@@ -1516,6 +1556,13 @@ export interface components {
              * @enum {string}
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
+        };
+        /** Gauge */
+        Gauge: {
+            /** Bevel Deg */
+            bevel_deg: number;
+            /** Depth Mm */
+            depth_mm: number;
         };
         /** GlueAnswer */
         GlueAnswer: {
@@ -2503,6 +2550,46 @@ export interface components {
             /** Tests */
             tests: number;
         };
+        /**
+         * RankedHinge
+         * @description One way. `reasons`: why it is out; empty where it may be taken.
+         */
+        RankedHinge: {
+            /** Bevel Deg */
+            bevel_deg: number;
+            /** Drag */
+            drag: string;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Grams */
+            grams: number;
+            /** Hinge */
+            hinge: string;
+            /** Label */
+            label: string;
+            /** Life */
+            life: string;
+            /** Load Reserve */
+            load_reserve: number;
+            /** Minutes */
+            minutes: number;
+            /** Mistakes */
+            mistakes: string[];
+            /** Reasons */
+            reasons: string[];
+            /** Repair */
+            repair: string;
+            /** Score */
+            score: number;
+            /** Servo Share */
+            servo_share: number;
+            /** Source */
+            source: string;
+            /** Steps */
+            steps: string[];
+            /** Sunlight */
+            sunlight: string;
+        };
         /** Reserved */
         Reserved: {
             /** Airframe */
@@ -3222,6 +3309,166 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /** SurfaceAnswer */
+        SurfaceAnswer: {
+            /** Hinges */
+            hinges: components["schemas"]["RankedHinge"][];
+            swung: components["schemas"]["Swung"];
+            verdict: components["schemas"]["SurfaceVerdict"];
+        };
+        /**
+         * SurfaceAsked
+         * @description A surface, what its hinge is made in, and how far it is swung in the drawing (down is above zero).
+         */
+        SurfaceAsked: {
+            /**
+             * At Deg
+             * @default 0
+             */
+            at_deg: number;
+            /** Hinge */
+            hinge?: string | null;
+            /**
+             * Keeps
+             * @default a season
+             * @enum {string}
+             */
+            keeps: "days" | "a season" | "years";
+            /**
+             * Made
+             * @default foam
+             * @enum {string}
+             */
+            made: "foam" | "board" | "corrugated" | "balsa";
+            /**
+             * Outdoors
+             * @default false
+             */
+            outdoors: boolean;
+            surface: components["schemas"]["SurfaceQuestion"];
+        };
+        /**
+         * SurfaceQuestion
+         * @description One surface. Chords are the wing's and the surface's at its middle.
+         */
+        SurfaceQuestion: {
+            /**
+             * Chord Mm
+             * @default 40
+             */
+            chord_mm: number;
+            /**
+             * Depth Mm
+             * @default 8
+             */
+            depth_mm: number;
+            /**
+             * Edge Strip
+             * @default false
+             */
+            edge_strip: boolean;
+            /** Film */
+            film?: string | null;
+            /**
+             * Horn At
+             * @default 0.5
+             */
+            horn_at: number;
+            /**
+             * Horn Mm
+             * @default 15
+             */
+            horn_mm: number;
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Length Mm
+             * @default 250
+             */
+            length_mm: number;
+            /**
+             * Made
+             * @default epp30
+             */
+            made: string;
+            /**
+             * Servo Nmm
+             * @default 120
+             */
+            servo_Nmm: number;
+            /**
+             * Servo Arm Mm
+             * @default 10
+             */
+            servo_arm_mm: number;
+            /**
+             * Speed M S
+             * @default 16
+             */
+            speed_m_s: number;
+            /**
+             * Throw Deg
+             * @default 25
+             */
+            throw_deg: number;
+            /**
+             * Wing Chord Mm
+             * @default 180
+             */
+            wing_chord_mm: number;
+        };
+        /**
+         * SurfaceVerdict
+         * @description N mm, degrees, grams; `lost` is the share of the throw that twist takes away, on the mean.
+         */
+        SurfaceVerdict: {
+            /** Grams */
+            grams: number;
+            /** Lost */
+            lost: number;
+            /** Moment Nmm */
+            moment_Nmm: number;
+            /** Says */
+            says: string[];
+            /** Servo At Surface Nmm */
+            servo_at_surface_Nmm: number;
+            /** Servo Reserve */
+            servo_reserve: number;
+            /** Throw By Linkage Deg */
+            throw_by_linkage_deg: number;
+            /** Twist End Deg */
+            twist_end_deg: number;
+            /**
+             * Warps
+             * @enum {string}
+             */
+            warps: "will warp" | "may warp" | "stays straight";
+        };
+        /**
+         * Swung
+         * @description Polygons [x, z] in mm, the hinge at the origin: the wing's edge, and the surface as it is swung.
+         */
+        Swung: {
+            /** At Deg */
+            at_deg: number;
+            /** Bevel Deg */
+            bevel_deg: number;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Hinge */
+            hinge: string;
+            /** Label */
+            label: string;
+            /** Polygons */
+            polygons: [
+                number,
+                number
+            ][][];
+            throw: components["schemas"]["Throw"];
+        };
         /** TapeStrip */
         TapeStrip: {
             /**
@@ -3331,6 +3578,18 @@ export interface components {
             tip_bend_share?: number | null;
             /** Twist Deg */
             twist_deg?: number | null;
+        };
+        /**
+         * Throw
+         * @description Degrees; what stops it.
+         */
+        Throw: {
+            /** Down */
+            down: number;
+            /** Stops */
+            stops: string;
+            /** Up */
+            up: number;
         };
         /**
          * Tube
@@ -5041,6 +5300,70 @@ export interface operations {
                 content: {
                     "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    judge_surface: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurfaceAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurfaceAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bevel_gauge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gauge"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {

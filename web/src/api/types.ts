@@ -44,6 +44,10 @@ export type Ranked = Schemas["Ranked"];
 export type LapQuestion = Schemas["LapQuestion"];
 export type BondTest = Schemas["BondTest"];
 export type BondTestOut = Schemas["BondTestOut"];
+export type SurfaceAsked = Schemas["SurfaceAsked"];
+export type SurfaceQuestion = Schemas["SurfaceQuestion"];
+export type SurfaceAnswer = Schemas["SurfaceAnswer"];
+export type RankedHinge = Schemas["RankedHinge"];
 export type Conflict = Schemas["Conflict"];
 
 export type Rod = Whole<Schemas["Rod"]>;

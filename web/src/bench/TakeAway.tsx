@@ -1,9 +1,10 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 
-import { client, Fault, take } from "../api/client";
+import { client, Fault } from "../api/client";
 import type { components } from "../api/schema";
 import type { AirframeFile } from "../api/types";
+import { download } from "../lib/download";
 
 type What = components["schemas"]["Wanted"]["what"];
 
@@ -24,14 +25,7 @@ export function TakeAway({ file, schemeId, station }: { file: AirframeFile; sche
 
   async function fetchFile(what: What) {
     try {
-      const pending = client.POST("/api/take-away", { body: { file, scheme_id: schemeId, what, station_mm: station } as never, parseAs: "blob" });
-      const blob = (await take(pending)) as unknown as Blob;
-      const { response } = await pending;
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(blob);
-      link.download = /filename="([^"]+)"/.exec(response.headers.get("content-disposition") ?? "")?.[1] ?? what;
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+      await download(client.POST("/api/take-away", { body: { file, scheme_id: schemeId, what, station_mm: station } as never, parseAs: "blob" }), what);
       setTrouble(null);
     } catch (cause) {
       setTrouble(cause instanceof Fault ? cause.message : "Something broke here.");

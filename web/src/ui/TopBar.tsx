@@ -9,6 +9,7 @@ const PLACES = [
   ["/shelf", "Stock shelf"],
   ["/materials", "Materials"],
   ["/glue", "Glue"],
+  ["/surface", "Hinges"],
 ] as const;
 
 /** The strip above every screen: where one is, whose workshop it is, units, the way out. */

@@ -1,0 +1,20 @@
+"""Hinges and control surfaces: throw from a bevel or a gap, hinge moment, servo, twist from the horn, warp."""
+
+from .choose import HingeQuestion, RankedHinge, choose_hinge
+from .geometry import Throw, bevel_for, drawn, gap_for, throw_of
+from .surface import SurfaceQuestion, SurfaceVerdict, hinge_moment, judge
+
+__all__ = [
+    "HingeQuestion",
+    "RankedHinge",
+    "SurfaceQuestion",
+    "SurfaceVerdict",
+    "Throw",
+    "bevel_for",
+    "choose_hinge",
+    "drawn",
+    "gap_for",
+    "hinge_moment",
+    "judge",
+    "throw_of",
+]
