@@ -10,13 +10,14 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..sections import SectionMaterials, SectionProperties, ShearFlow, WingLayout
+from ..sections import Runs, SectionMaterials, SectionProperties, ShearFlow, WingLayout, having
 from ..sections.properties import Sums
 from ..span import Forces
 
 Array = NDArray[np.float64]
 
 _FACE_STEP = 8
+_ALL = slice(None)
 
 
 @dataclass(frozen=True)
@@ -76,11 +77,31 @@ class LoadedWing:
         return np.asarray(taken < 0.5, dtype=float)
 
     @cached_property
-    def sheet_strain(self) -> list[tuple[Array, Array | float]]:
-        """The same of every sheet, at the ends of its segments."""
-        sheet = self.sums.sheet
-        places = [(sheet.x_at[p][None], sheet.z_at[p][None]) for p in range(len(self.layout.sheet_rows))]
-        return [(self.strain(x, z), self.locked_strain(x, z)) for x, z in places]
+    def sheet_strain(self) -> list[tuple[Runs, Array, Array | float]]:
+        """The same of every sheet, at the ends of its segments, in those runs alone that have it."""
+        sheet, found = self.sums.sheet, []
+        for p in range(len(self.layout.sheet_rows)):
+            x, z, at = sheet.x_at[p][None], sheet.z_at[p][None], having(self.materials.sheet_on[:, p])
+            found.append((at, self.strain(x, z, at), self.locked_strain(x, z, at)))
+        return found
+
+    def sheet_worst(self, p: int, allowable: Array, sign: float) -> tuple[Array, Array]:
+        """(n, applied), both (R, S), where a sheet's force for each mm of width reaches `allowable` (R,) first.
+
+        `sign`: 1 pulled, -1 pressed. In runs without the sheet it never does.
+        """
+        at, strain, locked = self.sheet_strain[p]
+        Et = sign * (self.materials.sheet_Et[at, p, None] * self.sheet_here(p)[at])[..., None]
+        n, force = worst_of(allowable[at], Et * strain, 0.0 if isinstance(locked, float) else Et * locked)
+        return self.in_all(at, n, np.inf), self.in_all(at, force, 0.0)
+
+    def in_all(self, at: Runs, some: Array, otherwise: float) -> Array:
+        """(R, S) of what is known of some runs."""
+        if isinstance(at, slice):
+            return some
+        every = np.full(self.forces.moment.shape, otherwise)
+        every[at] = some
+        return every
 
     def sheet_here(self, p: int) -> Array:
         """(R, S) 1 where a sheet is there and switched on."""
@@ -95,22 +116,23 @@ class LoadedWing:
     def piece(self, index: int | None) -> Any:
         return None if index is None else self.layout.scheme.pieces[index]
 
-    def strain(self, x: Array, z: Array) -> Array:
-        """Strain along the span per unit of load factor at places (R or 1, S) or (..., S, K).
+    def strain(self, x: Array, z: Array, at: Runs = _ALL) -> Array:
+        """Strain along the span per unit of load factor at places (R or 1, S) or (..., S, K), in some runs.
 
         Positive is stretched; a wing that lifts is pressed on top.
         """
-        return self._plane(*self.curvature, x, z)
+        return self._plane(*self.curvature, x, z, at)
 
-    def locked_strain(self, x: Array, z: Array) -> Array | float:
+    def locked_strain(self, x: Array, z: Array, at: Runs = _ALL) -> Array | float:
         """Strain at the same places that is there whatever the load factor; 0 unless skins have wrinkled."""
         if self.locked is None:
             return 0.0
-        stretch = self.locked.stretch[..., None] if x.ndim > 2 else self.locked.stretch
-        return stretch + self._plane(self.locked.kz, self.locked.kx, x, z)
+        stretch = self.locked.stretch[at]
+        return (stretch[..., None] if x.ndim > 2 else stretch) + self._plane(self.locked.kz, self.locked.kx, x, z, at)
 
-    def _plane(self, kz: Array, kx: Array, x: Array, z: Array) -> Array:
-        middle = kz * self.properties.z0 + kx * self.properties.x0
+    def _plane(self, kz: Array, kx: Array, x: Array, z: Array, at: Runs) -> Array:
+        kz, kx = kz[at], kx[at]
+        middle = kz * self.properties.z0[at] + kx * self.properties.x0[at]
         if x.ndim > 2:
             kz, kx, middle = kz[..., None], kx[..., None], middle[..., None]
         strain = kz * z

@@ -17,7 +17,7 @@ from .section import (
     no_patches,
     no_sheets,
 )
-from .shear import ShearFlow, shear_flow
+from .shear import Runs, ShearFlow, having, shear_flow
 from .sheets import SheetGeometry, sheet_geometry
 from .slip import slip_factor
 from .torsion import rectangle_constant
@@ -29,6 +29,7 @@ __all__ = [
     "Members",
     "PatchRow",
     "Patches",
+    "Runs",
     "SectionLayout",
     "SectionMaterials",
     "SectionProperties",
@@ -41,6 +42,7 @@ __all__ = [
     "derive",
     "figures_as",
     "foam_spreads",
+    "having",
     "no_members",
     "no_patches",
     "no_sheets",

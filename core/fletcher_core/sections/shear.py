@@ -12,6 +12,8 @@ from .properties import SectionProperties, Sums
 from .section import SectionLayout, SectionMaterials
 
 Array = NDArray[np.float64]
+#: some of the variants or runs of an array's first axis
+Runs = slice | NDArray[np.intp]
 
 LEVELS = 18
 _GRID_STEP = 4
@@ -72,6 +74,12 @@ def _above_levels(profile: Profile) -> _Above:
     )  # fmt: skip
 
 
+def having(on: Array) -> Runs:
+    """The variants that have a piece: in a search few of many do."""
+    there = np.flatnonzero(on)
+    return slice(None) if 2 * len(there) > len(on) else there
+
+
 def shear_flow(
     layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, sums: Sums
 ) -> ShearFlow:
@@ -106,7 +114,7 @@ def shear_flow(
     foam_rest = foam_E * (whole_first - first - z0 * (whole - area))
     # what lies above a level feeds the flow through it and what lies below takes it up again, so the
     # flow is as narrow as the narrower of both: `crowd` counts flow / width from above, `drain` from below
-    flow, crowd, drain = foam_part, np.abs(foam_part) / width, np.abs(foam_rest) / width
+    flow, crowd, drain = foam_part.copy(), np.abs(foam_part) / width, np.abs(foam_rest) / width
     stiff = np.zeros_like(flow)
     stick = materials.member_on * materials.member_E * materials.gamma * members.oblique
     for p in range(members.count):
@@ -114,29 +122,32 @@ def shear_flow(
         z = members.z[p][:, None]
         above = np.clip((z + half - levels) / (2 * half), 0, 1) * members.present[p][:, None]
         mean = 0.5 * (z + half + np.maximum(levels, z - half))
-        part = (stick[:, p, None, None] * members.area[p][:, None]) * above * (mean - z0)
         inside = np.clip((half + 0.5 * step[:, None] - np.abs(levels - z)) / step[:, None], 0, 1)
         inside = inside * members.present[p][:, None]
         girth = np.pi * 0.25 * (members.height[p] + members.width[p])[:, None]
         reach = np.minimum(width, girth + np.pi * np.maximum(np.abs(levels - z) - half, 0))
-        all_of_it = stick[:, p, None, None] * (members.area[p] * members.present[p])[:, None] * (z - z0)
-        flow = flow + part
-        crowd = crowd + np.abs(part) / reach
-        drain = drain + np.abs(all_of_it - part) / reach
-        own_G = (materials.member_on * materials.member_G)[:, p, None, None]
-        stiff = stiff + own_G * inside * members.width[p][:, None]
+        at = having(materials.member_on[:, p])
+        there, level = stick[at, p, None, None], z0[at]
+        part = (there * members.area[p][:, None]) * above * (mean - level)
+        all_of_it = there * (members.area[p] * members.present[p])[:, None] * (z - level)
+        flow[at] += part
+        crowd[at] += np.abs(part) / reach
+        drain[at] += np.abs(all_of_it - part) / reach
+        own_G = (materials.member_on * materials.member_G)[at, p, None, None]
+        stiff[at] += own_G * inside * members.width[p][:, None]
     film = materials.sheet_on * materials.sheet_Et
     for p in range(sheets.count):
         length, z_sum = sums.sheet.length[p], sums.sheet.z[p]
         z = z_sum / np.where(length > 0, length, 1.0)
         above = (z[:, None, :] > levels[:, :, None]).astype(float)
         high, long = np.einsum("skq,sq->sk", above, z_sum), np.einsum("skq,sq->sk", above, length)
-        stiffness = film[:, p, None, None]
-        part = stiffness * (high - z0 * long)
-        rest = stiffness * (z_sum.sum(axis=1)[:, None] - high - z0 * (length.sum(axis=1)[:, None] - long))
-        flow = flow + part
-        crowd = crowd + np.abs(part) / width
-        drain = drain + np.abs(rest) / width
+        at = having(materials.sheet_on[:, p])
+        stiffness, level = film[at, p, None, None], z0[at]
+        part = stiffness * (high - level * long)
+        rest = stiffness * (z_sum.sum(axis=1)[:, None] - high - level * (length.sum(axis=1)[:, None] - long))
+        flow[at] += part
+        crowd[at] += np.abs(part) / width
+        drain[at] += np.abs(rest) / width
     crowd = np.maximum(crowd, drain)
     share = np.where(crowd > 0, np.abs(flow) / np.where(crowd > 0, crowd, 1.0), width)
     effective = np.clip(share, 1e-3, width)  # mm of foam that the flow really uses

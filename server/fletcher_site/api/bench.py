@@ -44,6 +44,9 @@ router = Router(tags=["bench"], auth=signed_in)
 #: threads that compute side by side in one process only take turns at each other's cost; in a row they are quicker
 _one_at_a_time = threading.Lock()
 
+#: along the half span; while something moves, every second is enough to see where it goes
+STATIONS, MOVING_STATIONS = 61, 31
+
 _DESCRIBED: tuple[type[BaseModel], ...] = (
     Airframe, Flight, Panel, Joint, Seat, Aileron, NacaAerofoil, FlatPlate, Core, *PIECES,
 )  # fmt: skip
@@ -128,7 +131,7 @@ def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpRespons
     with _one_at_a_time:
         verdict = evaluate(
             evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm,
-            ledger=rests, spread=rests,
+            ledger=rests, spread=rests, stations=STATIONS if rests else MOVING_STATIONS,
         )  # fmt: skip
     # the verdict is a validated model already; writing it once more through the router would double the time
     return HttpResponse(verdict.model_dump_json(), content_type="application/json")

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { client, Fault, take, takeAs } from "../api/client";
@@ -8,6 +8,7 @@ import { useVerdict } from "../bench/useVerdict";
 import { PlanSheet } from "../drawing/PlanSheet";
 import { SliceView } from "../drawing/SliceView";
 import { length, mass, trim } from "../lib/show";
+import { useLatestState } from "../lib/useLatestState";
 import { useCatalogue, useUnits } from "../session";
 import { Faults, Reading, Readings } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
@@ -47,7 +48,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
   const units = useUnits();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [file, setFile] = useState<AirframeFile>({ ...first, airframe: { ...first.airframe, name: "" } });
+  const [file, setFile, latest] = useLatestState<AirframeFile>({ ...first, airframe: { ...first.airframe, name: "" } });
   const [refused, setRefused] = useState<Said[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [saving, setSaving] = useState(false);
@@ -58,10 +59,6 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
   const [shown, setShown] = useState(drawn);
   if (JSON.stringify(shown) !== JSON.stringify(drawn)) setShown(drawn);
   const [reading] = useState(() => new Reading());
-  const latest = useRef(file);
-  useEffect(() => {
-    latest.current = file;
-  }, [file]);
   const answer = useVerdict(shown, scheme, station, units);
   const { verdict } = answer;
   const problems = [...refused, ...answer.problems];
@@ -75,7 +72,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
       return;
     }
     try {
-      const made = await take(client.POST("/api/airframes", { body: latest.current }));
+      const made = await take(client.POST("/api/airframes", { body: latest() }));
       await queries.invalidateQueries({ queryKey: ["airframes"] });
       await navigate(`/airframe/${made.id}`);
     } catch (cause) {

@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 
 import { client, Fault, take } from "../api/client";
 import type { BondTest, BondTestOut, Said } from "../api/types";
 import { trim, wait } from "../lib/show";
+import { useLatestState } from "../lib/useLatestState";
 import { useCatalogue } from "../session";
 import { ChoiceField, Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
 
@@ -59,11 +60,7 @@ export function BondLog() {
   const catalogue = useCatalogue();
   const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
   const query = useQuery({ queryKey: ["glue", "tests"], queryFn: () => take(client.GET("/api/glue/tests")) });
-  const [test, setTest] = useState<BondTest>(() => ({ one: "epp30", other: "epp30", glue: "polyurethane_foaming", preparation: "none", cured_min: 1440, air_C: 20, load_N: null, where: "foam", foam_left: null, day: new Date().toLocaleDateString("sv"), note: "" }));
-  const latest = useRef(test);
-  useEffect(() => {
-    latest.current = test;
-  }, [test]);
+  const [test, setTest, latest] = useLatestState<BondTest>(() => ({ one: "epp30", other: "epp30", glue: "polyurethane_foaming", preparation: "none", cured_min: 1440, air_C: 20, load_N: null, where: "foam", foam_left: null, day: new Date().toLocaleDateString("sv"), note: "" }));
   const [reading] = useState(() => new Reading());
   const [faults, setFaults] = useState<Said[]>([]);
   const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
@@ -83,7 +80,7 @@ export function BondLog() {
   }
   async function log() {
     if (!(await reading.allRight())) return setTold({ text: "Not logged yet: something above cannot be read.", bad: true });
-    await change(take(client.POST("/api/glue/tests", { body: latest.current })), "Logged. The ranking counts it.");
+    await change(take(client.POST("/api/glue/tests", { body: latest() })), "Logged. The ranking counts it.");
   }
   const tests = query.data ?? [];
   return (

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Fault, lines } from "../api/client";
 import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish } from "../api/types";
 import { length, mass, minutes, price, trim } from "../lib/show";
+import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
 import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
@@ -72,7 +73,7 @@ function Told_({ point, money }: { point: Point; money: string }) {
 export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, onClose }: Props) {
   const units = useUnits();
   const before = kept.get(airframeId);
-  const [wish, setWish] = useState<Wish>(() => before?.wish ?? fromTargets(file, verdict));
+  const [wish, setWish, latest] = useLatestState<Wish>(() => before?.wish ?? fromTargets(file, verdict));
   const [found, setFound] = useState<Found | null>(before?.found ?? null);
   const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
   const [problems, setProblems] = useState<Said[]>([]);
@@ -80,10 +81,8 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
   const [shown, setShown] = useState<Point | null>(null);
   const stop = useRef<AbortController | null>(null);
   const [reading] = useState(() => new Reading());
-  const latest = useRef(wish);
 
   useEffect(() => {
-    latest.current = wish;
     kept.set(airframeId, { wish, found });
   }, [airframeId, wish, found]);
   useEffect(() => () => stop.current?.abort(), []);
@@ -108,7 +107,7 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
       if (loose.length) setTrouble(loose.map((p) => `${p.what} ${p.right}`.trim()).join(" "));
     };
     try {
-      await lines<Told>("/api/search", { airframe: file.airframe, scheme, wish: latest.current, airframe_id: airframeId }, control.signal, (told) => {
+      await lines<Told>("/api/search", { airframe: file.airframe, scheme, wish: latest(), airframe_id: airframeId }, control.signal, (told) => {
         if (told.kind === "progress") setProgress(told);
         else if (told.kind === "refused") refused(told.problems);
         else setFound(told);

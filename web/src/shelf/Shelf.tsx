@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { type ChangeEvent, type FormEvent, useEffect, useRef, useState } from "react";
+import { type ChangeEvent, type FormEvent, useRef, useState } from "react";
 import { Link } from "react-router";
 
 import { client, Fault, take } from "../api/client";
 import type { Said, ShelfItem, ShelfLine, ShelfOut } from "../api/types";
+import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
 import { Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
@@ -57,13 +58,8 @@ const SIZES: { field: "diameter_mm" | "bore_mm" | "width_mm" | "thickness_mm" | 
 
 function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
   const queries = useQueryClient();
-  const [item, setItem] = useState<ShelfItem>(line.item);
+  const [item, setItem, latest] = useLatestState<ShelfItem>(line.item);
   const [reading] = useState(() => new Reading());
-  // what is typed is read by the server: what is saved is what stands once all of it is read
-  const latest = useRef(item);
-  useEffect(() => {
-    latest.current = item;
-  }, [item]);
   const [faults, setFaults] = useState<Said[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const set = (next: Partial<ShelfItem>) => setItem((i) => ({ ...i, ...next }));
@@ -84,7 +80,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
       setTrouble("Not saved yet: something above cannot be read.");
       return;
     }
-    await finish(take(client.PUT("/api/shelf/{item_id}", { ...at, body: latest.current })));
+    await finish(take(client.PUT("/api/shelf/{item_id}", { ...at, body: latest() })));
   }
   return (
     <Dialog.Root open onOpenChange={(o) => !o && onDone()}>

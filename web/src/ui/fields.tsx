@@ -143,10 +143,14 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
       (measure) => {
         if (ticket !== asked.current) return;
         setMisread(null);
+        reading?.tell(path, false);
         onChange(measure.value);
       },
       (cause: unknown) => {
-        if (ticket === asked.current) setMisread(cause instanceof Fault ? sentence(cause) : "It cannot be read.");
+        if (ticket !== asked.current) return;
+        setMisread(cause instanceof Fault ? sentence(cause) : "It cannot be read.");
+        // told at once, not when it is drawn: Save may ask before that
+        reading?.tell(path, true);
       },
     );
   }

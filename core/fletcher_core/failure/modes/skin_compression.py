@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..state import Finding, LoadedWing, Mode, worst_of
+from ..state import Finding, LoadedWing, Mode
 from .skin_tension import FACE
 
 
@@ -13,9 +13,7 @@ def find(wing: LoadedWing) -> Iterator[Finding]:
         strength = wing.values.get(f"{row.prefix}.compression")
         if strength is None:
             continue  # films and papers wrinkle; they are never crushed
-        strain, locked = wing.sheet_strain[p]
-        Et = (wing.materials.sheet_Et[:, p, None] * wing.sheet_here(p))[..., None]
-        n, push = worst_of(strength * row.layers, -Et * strain, 0.0 if isinstance(locked, float) else -Et * locked)
+        n, push = wing.sheet_worst(p, strength * row.layers, -1.0)
         yield Finding(
             "skin_compression", row.piece, FACE[row.face], n, strength * row.layers, push, "N/mm",
             "push per width = E t × strain, against the first ply to go", row.part,

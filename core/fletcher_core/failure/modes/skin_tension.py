@@ -4,17 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..state import Finding, LoadedWing, Mode, worst_of
+from ..state import Finding, LoadedWing, Mode
 
 FACE = {1: "top", -1: "bottom"}
 
 
 def find(wing: LoadedWing) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.sheet_rows):
-        strain, locked = wing.sheet_strain[p]
-        Et = (wing.materials.sheet_Et[:, p, None] * wing.sheet_here(p))[..., None]
         strength = wing.values[f"{row.prefix}.tension"] * row.layers
-        n, pull = worst_of(strength, Et * strain, 0.0 if isinstance(locked, float) else Et * locked)
+        n, pull = wing.sheet_worst(p, strength, 1.0)
         yield Finding(
             "skin_tension", row.piece, FACE[row.face], n, strength, pull, "N/mm",
             "pull per width = E t × strain", row.part,

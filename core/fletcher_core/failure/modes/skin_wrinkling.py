@@ -22,7 +22,8 @@ def wrinkling_limit(wing: LoadedWing, p: int) -> NDArray[np.float64]:
 
 def find(wing: LoadedWing) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.sheet_rows):
-        strain = -wing.sheet_strain[p][0].min(axis=-1)
+        at, strain_here, _ = wing.sheet_strain[p]
+        strain = wing.in_all(at, -strain_here.min(axis=-1), 0.0)
         stress = (wing.materials.sheet_Et[:, p] / wing.sheet_t(p))[:, None] * strain * wing.sheet_here(p)
         limit = wrinkling_limit(wing, p)
         formula = "0.5 (E skin × E foam × G foam)^(1/3)"
