@@ -8,6 +8,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, expect
 
 from .jobs import add, describe_new, number, open_bench, saved
+from .test_accessible import check
 
 
 def test_from_the_door_to_a_wing_that_stays(demo: Page) -> None:
@@ -211,6 +212,11 @@ def test_somebody_else_saved_meanwhile(new_page: Callable[..., Page], demo: Page
     theirs.wait_for_timeout(1500)
     mine.locator("[data-line=tube]").get_by_role("switch").click()
     expect(mine.get_by_role("alert")).to_contain_text("Changed: scheme “Tube and film”")
+    mine.get_by_role("button", name="See both").click()
+    both = mine.get_by_test_id("both-versions")
+    expect(both).to_contain_text(re.compile(r"− .*8 mm / 6 mm|\+ .*8 mm / 6 mm"))
+    expect(both.get_by_role("img", name="Plan with the pieces of yours, theirs over each other")).to_be_visible()
+    check(mine, "yours and theirs")
     mine.get_by_role("button", name="Take theirs").click()
     expect(mine.locator("[data-line=film]")).to_contain_text("switched off")
     expect(mine.locator("[data-line=tube]")).not_to_contain_text("switched off")

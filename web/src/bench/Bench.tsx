@@ -17,6 +17,7 @@ import { AboutScheme } from "./AboutScheme";
 import { AddPiece, type Wish } from "./AddPiece";
 import { AnswerLine } from "./AnswerLine";
 import { AlongSpan } from "./AlongSpan";
+import { BothVersions } from "./BothVersions";
 import { Compare } from "./Compare";
 import { GlueTab } from "./GlueTab";
 import { HistorySheet } from "./HistorySheet";
@@ -63,6 +64,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
   const [schemeId, setSchemeId] = useState(initial.chosen ?? initial.schemes[0]!.id);
   const [view, setView] = useState<"bench" | "compare" | "search">("bench");
   const [tab, setTab] = useState<Tab>("pieces");
+  const [both, setBoth] = useState(false);
   const [selected, setSelected] = useState<string | null>(null);
   const [station, setStation] = useState<number | null>(null);
   const [why, setWhy] = useState<Why | null>(null);
@@ -228,6 +230,9 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           <p className="flex-1">
             {saving.conflict.message} Changed: {saving.conflict.changed.join(", ")}. Nothing of yours is lost yet.
           </p>
+          <button className="btn" aria-expanded={both} onClick={() => setBoth(!both)}>
+            See both
+          </button>
           <button className="btn" onClick={saving.keepMine}>
             Keep mine
           </button>
@@ -236,6 +241,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           </button>
         </div>
       )}
+      {saving.conflict && both && <BothVersions mine={file} theirs={saving.conflict.file as unknown as AirframeFile} schemeId={scheme.id} />}
 
       <div id="on-the-bench" role="tabpanel" aria-label={scheme.name}>
       {view === "compare" && <Compare airframeId={id} file={file} start={scheme.id} station={shownStation} onOpen={(to) => { setSchemeId(to); setSelected(null); setView("bench"); }} onChoose={choose} onClose={() => setView("bench")} />}

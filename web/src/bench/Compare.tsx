@@ -4,9 +4,11 @@ import { useState } from "react";
 import { client, takeAs } from "../api/client";
 import type { AirframeFile, Curves, Scheme, ShelfAnswer, Spreaded, Verdict } from "../api/types";
 import { type Named, PlansOver, SlicesOver } from "../drawing/Over";
-import { COLOURS, DASHES, Plot } from "../drawing/Plot";
+import { Mark } from "../drawing/Mark";
+import { Plot } from "../drawing/Plot";
 import { length, mass, minutes, price, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
+import { different } from "./different";
 
 const MOST = 3;
 
@@ -43,21 +45,6 @@ const CURVES: { key: Exclude<keyof Curves, "y_mm">; title: string; unit: string;
   { key: "bend_mm", title: "Bend", unit: "mm", scale: 1 },
   { key: "reserve", title: "Reserve, all cases", unit: "1: just enough", scale: 1 },
 ];
-
-function Mark({ k }: { k: number }) {
-  return (
-    <svg width={34} height={8} aria-hidden="true" className="inline-block">
-      <line x1={0} x2={34} y1={4} y2={4} stroke={COLOURS[k]} strokeWidth={3} strokeDasharray={DASHES[k]} />
-    </svg>
-  );
-}
-
-/** What one has that the first has not, piece by piece, in words. */
-function different(first: Verdict, other: Verdict): string[] {
-  const said = (v: Verdict) => new Map(v.ledger.filter((l) => l.on).map((l) => [`${l.what}; ${l.where}`, l]));
-  const [here, there] = [said(first), said(other)];
-  return [...[...there.keys()].filter((k) => !here.has(k)).map((k) => `+ ${k}`), ...[...here.keys()].filter((k) => !there.has(k)).map((k) => `− ${k}`)];
-}
 
 /** Two or three schemes side by side: drawn over each other, figures with their differences, curves. */
 export function Compare({ airframeId, file, start, station, onOpen, onChoose, onClose }: Props) {
