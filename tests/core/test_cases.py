@@ -10,7 +10,7 @@ from fletcher_core.evaluate import evaluate
 from fletcher_core.geometry import planform
 from fletcher_core.loads import CASES, GRAVITY, PRESETS, Case, Setting, cases_of, flap_effect, lift_slope
 from fletcher_core.loads.cases.gust import gust_factor
-from fletcher_core.model import Aileron, Rod, Skin, Tube
+from fletcher_core.model import ControlSurface, Rod, Skin, Tube
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -125,7 +125,7 @@ def test_pushing_turns_every_force_round() -> None:
 def test_ailerons_twist_the_wing_in_a_rolling_pull() -> None:
     airframe = make_airframe(speed=20.0)
     wing = airframe.wing.model_copy(
-        update={"aileron": Aileron(y_from_mm=300, y_to_mm=550, chord_share=0.25, throw_deg=20)}
+        update={"aileron": ControlSurface(y_from_mm=300, y_to_mm=550, chord_share=0.25, throw_deg=20)}
     )
     r = solve_for(airframe.model_copy(update={"wing": wing}), TUBE)
     run = r.run_of([c.id for c in r.cases].index("roll"))

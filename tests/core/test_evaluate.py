@@ -13,7 +13,7 @@ from fletcher_core.catalogue import catalogue
 from fletcher_core.evaluate import evaluate, section_at
 from fletcher_core.loads import PRESETS
 from fletcher_core.model import (
-    Aileron,
+    ControlSurface,
     Joint,
     Panel,
     Refused,
@@ -412,7 +412,7 @@ def test_any_pieces_on_any_wing_give_finite_figures_or_a_reason(
             material=core[0], **({"flutes": core[1]} if "corrugated" in core[0] else {"peeled": core[1]})
         ),
         seat=Seat(kind=seat),
-        aileron=Aileron(y_from_mm=0.5 * half, y_to_mm=0.9 * half) if aileron else None,
+        aileron=ControlSurface(y_from_mm=0.5 * half, y_to_mm=0.9 * half) if aileron else None,
     )  # fmt: skip
     airframe = airframe.model_copy(update={"wing": wing})
     scheme = make_scheme()

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from fletcher_core.joints import end_peak, lap_peak, shear_lag
 from fletcher_core.loads import AIR_DENSITY, flap_effect, lift_slope
-from fletcher_core.model import Aileron, Rod, Skin
+from fletcher_core.model import ControlSurface, Rod, Skin
 from fletcher_core.span import divergence_speed, first_bending, first_twist, flutter_speed, reversal_speed
 
 from tests.core.solving import solved
@@ -57,7 +57,7 @@ def test_a_wing_that_twists_ahead_of_its_lift_cannot_diverge() -> None:
 
 
 def test_reversal_of_a_stiff_and_a_soft_wing(uniform: Any) -> None:
-    aileron = Aileron(y_from_mm=300, y_to_mm=550, chord_share=0.25)
+    aileron = ControlSurface(y_from_mm=300, y_to_mm=550, chord_share=0.25)
     plan, p = uniform.layout.plan, uniform.properties
     soft = reversal_speed(plan, p, uniform.GJ, aileron)[0]
     stiff = reversal_speed(plan, p, 4 * uniform.GJ, aileron)[0]

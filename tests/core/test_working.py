@@ -10,7 +10,7 @@ from fletcher_core.answer.compute import between
 from fletcher_core.answer.drivers import drivers, figure_label
 from fletcher_core.answer.sampling import SAMPLES, normals
 from fletcher_core.evaluate import evaluate, many, why
-from fletcher_core.model import Aileron, Cloth, Refused, Rod, Skin, Tube
+from fletcher_core.model import Cloth, ControlSurface, Refused, Rod, Skin, Tube
 from fletcher_core.sections import spreads, wing_layout
 
 from tests.conftest import make_airframe, make_scheme
@@ -24,7 +24,7 @@ PIECES = (
 @pytest.fixture(scope="module")
 def asked() -> tuple[Any, Any, Any]:
     airframe = make_airframe()
-    wing = airframe.wing.model_copy(update={"aileron": Aileron(y_from_mm=300, y_to_mm=550)})
+    wing = airframe.wing.model_copy(update={"aileron": ControlSurface(y_from_mm=300, y_to_mm=550)})
     airframe, scheme = airframe.model_copy(update={"wing": wing}), make_scheme(*PIECES)
     return airframe, scheme, evaluate(airframe, scheme)
 

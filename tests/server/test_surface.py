@@ -22,7 +22,7 @@ def judged(person: Person, surface: dict[str, Any] | None = None, **more: Any) -
 
 def test_a_surface_is_judged_and_the_best_hinge_is_drawn(ann: Person) -> None:
     got = judged(ann)
-    assert got["verdict"]["servo_reserve"] > 1
+    assert got["verdict"]["servo_reserve"]["value"] > 1
     assert got["hinges"][0]["reasons"] == []
     assert got["swung"]["hinge"] == got["hinges"][0]["hinge"]
     assert len(got["swung"]["polygons"]) == 2
@@ -46,7 +46,9 @@ def test_white_board_keeps_solvent_out(ann: Person) -> None:
     [
         ({"surface": {**SURFACE, "throw_deg": 90}}, "surface.throw_deg"),
         ({"surface": {**SURFACE, "made": "cheese"}}, "surface.made"),
-        ({"surface": SURFACE, "made": "stone"}, "made"),
+        ({"surface": {**SURFACE, "chord_mm": 175}}, "surface.chord_mm"),
+        ({"surface": SURFACE, "hinge": "door"}, "hinge"),
+        ({"surface": SURFACE, "keeps": "for ever"}, "keeps"),
     ],
 )
 def test_bad_input_is_told_at_its_field(ann: Person, body: dict[str, Any], field: str) -> None:

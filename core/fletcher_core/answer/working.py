@@ -25,24 +25,24 @@ from .words import how, label, place
 _RAISED = str.maketrans("0123456789-", "⁰¹²³⁴⁵⁶⁷⁸⁹⁻")
 
 
-def _number(value: float, digits: int = 3) -> str:
+def digits(value: float, places: int = 3) -> str:
     if abs(value) < 1e-12:
         return "0"
     if 0.01 <= abs(value) < 1e5:
-        return f"{value:.{max(0, digits - 1 - int(np.floor(np.log10(abs(value)))))}f}".replace("-", "−")
-    mantissa, power = f"{value:.{digits - 1}e}".split("e")
+        return f"{value:.{max(0, places - 1 - int(np.floor(np.log10(abs(value)))))}f}".replace("-", "−")
+    mantissa, power = f"{value:.{places - 1}e}".split("e")
     return f"{mantissa} × 10{str(int(power)).translate(_RAISED)}".replace("-", "−")
 
 
-def _step(label: str, number: float, unit: str, formula: str = "", source: str = "") -> Step:
+def step(label: str, number: float, unit: str, formula: str = "", source: str = "") -> Step:
     number = float(number)
     return Step(
-        label=label, formula=formula, value=f"{_number(number)} {unit}".strip(), source=source,
+        label=label, formula=formula, value=f"{digits(number)} {unit}".strip(), source=source,
         number=number if np.isfinite(number) else None,
     )  # fmt: skip
 
 
-def _basis(name: str) -> str:
+def basis(name: str) -> str:
     family, _, rest = name.partition(".")
     tables = {"folded": "board", "core": "foam"}
     table = getattr(catalogue(), tables.get(family, family), {})
@@ -56,8 +56,8 @@ def _inputs(a: Answer, *families: str) -> list[Step]:
     """Low, typical and high of the figures of some families, or of all that were used."""
     return [
         Step(
-            label=figure_label(name), formula="low, typical, high", value=", ".join(_number(v) for v in spread),
-            source=_basis(name), number=spread.typical,
+            label=figure_label(name), formula="low, typical, high", value=", ".join(digits(v) for v in spread),
+            source=basis(name), number=spread.typical,
         )
         for name, spread in sorted(a.table.items())
         if not families or name.partition(".")[0] in families
@@ -68,15 +68,15 @@ def _loads(a: Answer, run: int, k: int) -> list[Step]:
     f, loads, case = a.solved.forces, a.solved.loads, a.cases[max(0, run - a.solved.variants + 1)]
     each = f"for each 1 of {case.label}"
     return [
-        _step("Weight held up", a.flying_g, "g", "the weight promise, or the estimate where that is more"),
-        Step(label="Load case", formula=case.reason, value=f"{case.label}, limit {_number(case.factor)} g",
+        step("Weight held up", a.flying_g, "g", "the weight promise, or the estimate where that is more"),
+        Step(label="Load case", formula=case.reason, value=f"{case.label}, limit {digits(case.factor)} g",
              source=case.source, number=case.factor),
-        _step("Lift along the half span", np.trapezoid(loads.lift[run], a.layout.plan.y), "N a half",
+        step("Lift along the half span", np.trapezoid(loads.lift[run], a.layout.plan.y), "N a half",
               f"mean of the chord and of an ellipse of the same area; {each}", "Schrenk 1940"),
-        _step("Its own weight against it", np.trapezoid(loads.weight[run], a.layout.plan.y), "N a half",
+        step("Its own weight against it", np.trapezoid(loads.weight[run], a.layout.plan.y), "N a half",
               "mass of foam, pieces and skins along the span"),
-        _step("Shear force here", f.shear[run, k], "N", f"integral of lift less weight from the tip; {each}"),
-        _step("Bending moment here", f.moment[run, k], "N mm", f"integral of the shear force from the tip; {each}",
+        step("Shear force here", f.shear[run, k], "N", f"integral of lift less weight from the tip; {each}"),
+        step("Bending moment here", f.moment[run, k], "N mm", f"integral of the shear force from the tip; {each}",
               "Bruhn 1973, ch. A5"),
     ]  # fmt: skip
 
@@ -84,17 +84,17 @@ def _loads(a: Answer, run: int, k: int) -> list[Step]:
 def _section(a: Answer, k: int) -> list[Step]:
     p = a.solved.properties
     return [
-        _step("EI, bending stiffness here", p.EIxx[0, k], "N mm²",
+        step("EI, bending stiffness here", p.EIxx[0, k], "N mm²",
               "sum of E × (own I + slip × A × arm²), less displaced foam", "Bruhn 1973; slip by EN 1995-1-1 Annex B"),
-        _step("EI in the plane of the wing", p.EIzz[0, k], "N mm²", "the same, fore and aft"),
-        _step("EI of both together", p.EIxz[0, k], "N mm²", "sum of E × A × x × z about the same centre"),
-        _step("Neutral axis here", p.z0[0, k], "mm above the chord line", "sum of E A z / sum of E A"),
+        step("EI in the plane of the wing", p.EIzz[0, k], "N mm²", "the same, fore and aft"),
+        step("EI of both together", p.EIxz[0, k], "N mm²", "sum of E × A × x × z about the same centre"),
+        step("Neutral axis here", p.z0[0, k], "mm above the chord line", "sum of E A z / sum of E A"),
     ]  # fmt: skip
 
 
 def _slips(a: Answer) -> list[Step]:
     return [
-        _step(f"Slip of the {row.part or a.scheme.pieces[row.piece].kind}", a.solved.materials.gamma[0, p], "",
+        step(f"Slip of the {row.part or a.scheme.pieces[row.piece].kind}", a.solved.materials.gamma[0, p], "",
               "1 / (1 + π² E A / (K (2 L)²)), K = G glue × glued width / glue thickness",
               "Möhler 1956; EN 1995-1-1 Annex B")
         for p, row in enumerate(a.layout.member_rows)
@@ -106,15 +106,15 @@ def _finding_steps(a: Answer, finding: Finding, run: int, k: int, n: float) -> l
     mode = MODES[finding.mode]
     allowable = finding.allowable[run] if finding.allowable.ndim == 1 else finding.allowable[run, k]
     return [
-        _step("Applied here for each 1 g", finding.applied[run, k], finding.unit, finding.formula, mode.source),
-        _step("What it stands", allowable, finding.unit, "the typical figure"),
-        _step("Gives way at", n, "g", "what it stands / applied for each 1 g"),
+        step("Applied here for each 1 g", finding.applied[run, k], finding.unit, finding.formula, mode.source),
+        step("What it stands", allowable, finding.unit, "the typical figure"),
+        step("Gives way at", n, "g", "what it stands / applied for each 1 g"),
     ]
 
 
 def _reserve(a: Answer, n: float, factor: float) -> Step:
-    return _step(
-        "Reserve", n / (factor * a.safety), "", f"gives way at / (limit {_number(factor)} g × safety {a.safety:g})"
+    return step(
+        "Reserve", n / (factor * a.safety), "", f"gives way at / (limit {digits(factor)} g × safety {a.safety:g})"
     )
 
 
@@ -129,7 +129,7 @@ def _made(a: Answer, figure: str, title: str, steps: list[Step], inputs: list[St
             *steps,
             Step(label="Spread",
                  formula=f"P10 to P90 of {SAMPLES} draws of every material figure (Latin hypercube, fixed seed)",
-                 value=f"{_number(spread.low)} to {_number(spread.high)} {unit}".strip(),
+                 value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),
                  source="McKay, Beckman and Conover 1979; the catalogue's low, typical and high figures"),
         ]  # fmt: skip
     return Working(figure=figure, title=title, steps=steps, inputs=inputs, spread=spread, unit=unit, drivers=found)
@@ -148,13 +148,13 @@ def _hold(a: Answer, figure: str, system: System, y_mm: float | None) -> Working
     n, k, finding = a.solved.holds_to(0)
     first, _, sign = a.solved.break_at(0)
     steps = [
-        _step("First sign", first, "g", how(sign, a.scheme), MODES[sign.mode].source),
+        step("First sign", first, "g", how(sign, a.scheme), MODES[sign.mode].source),
         Step(label="What is left then", value="the section without its wrinkled skin or its cracked foam",
              formula="wrinkled skins keep their wrinkling stress; cracked foam keeps its pressed half",
              source="Allen 1969"),
         *_loads(a, 0, k),
         *_finding_steps(a, finding, 0, k, n)[:2],
-        _step("Holds to", n, "g", how(finding, a.scheme), MODES[finding.mode].source),
+        step("Holds to", n, "g", how(finding, a.scheme), MODES[finding.mode].source),
         _reserve(a, n, a.limit),
     ]  # fmt: skip
     here = place(float(a.layout.plan.y[k]), system)
@@ -167,22 +167,22 @@ def _bend(a: Answer, figure: str, system: System, y_mm: float | None) -> Working
     steps = [
         *_loads(a, 0, 0),
         *_section(a, 0),
-        _step("Bend by bending", total - shear, "mm", "limit moment / EI, free to bend sideways, integrated twice",
+        step("Bend by bending", total - shear, "mm", "limit moment / EI, free to bend sideways, integrated twice",
               "Timoshenko and Gere; Bruhn 1973, ch. A13"),
-        _step("Shear stiffness at the root", s.GA_s[0, 0], "N", "1/GAs = integral of (ES/EI)² / (G b) over the depth",
+        step("Shear stiffness at the root", s.GA_s[0, 0], "N", "1/GAs = integral of (ES/EI)² / (G b) over the depth",
               "Allen 1969"),
-        _step("Bend by shear of the foam", shear, "mm", "limit shear force / GAs, integrated from the root",
+        step("Bend by shear of the foam", shear, "mm", "limit shear force / GAs, integrated from the root",
               "Timoshenko and Gere"),
-        _step("Tip bend", total, "mm", "sum of both, at the limit load"),
-        _step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[0, -1])), "°", "of both, at the limit load"),
-        _step("Sideways, by bending askew", s.shape.sway[0, -1], "mm aft", "limit moment × EIxz, integrated twice"),
+        step("Tip bend", total, "mm", "sum of both, at the limit load"),
+        step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[0, -1])), "°", "of both, at the limit load"),
+        step("Sideways, by bending askew", s.shape.sway[0, -1], "mm aft", "limit moment × EIxz, integrated twice"),
     ]  # fmt: skip
     inputs = _inputs(a, "core", "stock", "skin", "board", "cord", "folded", "fibre", "resin", "lay_up", "glue")
     return _made(a, figure, "How far the tip bends at the limit load", steps, inputs, "mm", "bend", total)
 
 
 def _gj(a: Answer, k: int) -> Step:
-    return _step(
+    return step(
         "GJ, twist stiffness here", a.solved.GJ[0, k], "N mm²",
         "stress function over foam, skins and webs, plus the sticks' own",
         "Timoshenko and Goodier 1951; Kantorovich and Krylov 1958",
@@ -193,16 +193,16 @@ def _twist(a: Answer, figure: str, system: System, y_mm: float | None) -> Workin
     s, speed = a.solved, a.airframe.flight.speed_m_s
     total = float(np.degrees(s.shape.twist[0, -1]))
     steps = [
-        _step("Air torque at the root", s.forces.torque_air[0, 0], "N mm",
+        step("Air torque at the root", s.forces.torque_air[0, 0], "N mm",
               f"0.5 × {AIR_DENSITY} kg/m³ × ({speed:g} m/s)² × chord² × cm0, integrated from the tip",
               "thin-aerofoil theory (Glauert 1926)"),
-        _step("Flexural centre at the root", s.properties.x_shear[0, 0], "mm from the nose",
+        step("Flexural centre at the root", s.properties.x_shear[0, 0], "mm from the nose",
               "where lift bends and does not twist: mean of x weighted with stiffness", "Duncan 1932"),
-        _step("Torque of lift at the root", s.forces.torque[0, 0] * a.limit, "N mm",
+        step("Torque of lift at the root", s.forces.torque[0, 0] * a.limit, "N mm",
               "limit lift at the quarter chord, weight at its own centre, about the flexural centre",
               "Bisplinghoff, Ashley and Halfman 1955"),
         _gj(a, 0),
-        _step("Twist at the tip", total, "°", "torque / GJ, integrated from the root"),
+        step("Twist at the tip", total, "°", "torque / GJ, integrated from the root"),
     ]  # fmt: skip
     inputs = _inputs(a, "core", "stock", "skin", "board", "fibre", "resin", "lay_up")
     title = "How far the tip twists at the limit load and top speed"
@@ -212,11 +212,11 @@ def _twist(a: Answer, figure: str, system: System, y_mm: float | None) -> Workin
 def _mass(a: Answer, figure: str, system: System, y_mm: float | None) -> Working:
     m = mass_of(a)
     steps = [
-        _step("Foam", m.foam_g.value, "g", "area × density along both halves, less what pieces displace"),
-        _step("Pieces", m.pieces_g, "g", "volume × density, or area × area mass"),
-        _step("Glue", m.glue_g, "g", "bead × length, or spread × glued area"),
-        _step("The wing", m.wing_g.value, "g", "sum of the three"),
-        _step("Remains of the promise", m.remains_g.value, "g",
+        step("Foam", m.foam_g.value, "g", "area × density along both halves, less what pieces displace"),
+        step("Pieces", m.pieces_g, "g", "volume × density, or area × area mass"),
+        step("Glue", m.glue_g, "g", "bead × length, or spread × glued area"),
+        step("The wing", m.wing_g.value, "g", "sum of the three"),
+        step("Remains of the promise", m.remains_g.value, "g",
               f"promise {Measure(m.promise_g, 'mass').text(system)} − everything but the wing "
               f"{Measure(a.airframe.rest_g, 'mass').text(system)} − the wing"),
     ]  # fmt: skip
@@ -227,14 +227,12 @@ def _frequency(a: Answer, figure: str, system: System, y_mm: float | None) -> Wo
     bending = figure == "bending_hz"
     value = float((a.screens.bending_hz if bending else a.screens.twist_hz)[0])
     stiff = (
-        [*_section(a, 0)[:1], _step("Shear stiffness at the root", a.solved.GA_s[0, 0], "N")]
-        if bending
-        else [_gj(a, 0)]
+        [*_section(a, 0)[:1], step("Shear stiffness at the root", a.solved.GA_s[0, 0], "N")] if bending else [_gj(a, 0)]
     )
     steps = [
-        _step("Mass along the span, at the root", a.solved.properties.mass[0, 0] * 1e3, "g/m", "foam, pieces, skins"),
+        step("Mass along the span, at the root", a.solved.properties.mass[0, 0] * 1e3, "g/m", "foam, pieces, skins"),
         *stiff,
-        _step("First shake in bending" if bending else "First shake in twist", value, "Hz",
+        step("First shake in bending" if bending else "First shake in twist", value, "Hz",
               "the shape that its own inertia bends it into, found by repeated bending; root held still",
               "Stodola 1927; Bisplinghoff, Ashley and Halfman 1955"),
     ]  # fmt: skip
@@ -249,13 +247,13 @@ def _screen(a: Answer, figure: str, system: System, y_mm: float | None) -> Worki
     p, plan = a.solved.properties, a.layout.plan
     share = float(p.x_shear[0, 0] / (plan.chord[0] * plan.cos_sweep[0]))
     steps = [
-        _step("Lift slope", lift_slope(plan), "per radian", "2 π A / (2 + √(4 + A² / cos²))", "Helmbold 1942"),
-        _step("Flexural centre at the root", share * 100, "% of chord", "the lift acts at 25 %"),
+        step("Lift slope", lift_slope(plan), "per radian", "2 π A / (2 + √(4 + A² / cos²))", "Helmbold 1942"),
+        step("Flexural centre at the root", share * 100, "% of chord", "the lift acts at 25 %"),
         _gj(a, 0),
-        _step("First shake in twist", a.screens.twist_hz[0], "Hz"),
-        _step("First shake in bending", a.screens.bending_hz[0], "Hz"),
+        step("First shake in twist", a.screens.twist_hz[0], "Hz"),
+        step("First shake in bending", a.screens.bending_hz[0], "Hz"),
         Step(label=found.label, formula=_SCREEN_FORMULA[figure], source=_SCREEN_SOURCE[figure],
-             value="no such speed" if found.speed is None else f"{_number(found.speed.value)} m/s",
+             value="no such speed" if found.speed is None else f"{digits(found.speed.value)} m/s",
              number=None if found.speed is None else found.speed.value),
         Step(label="What it is worth", value=found.says),
     ]  # fmt: skip
@@ -323,19 +321,19 @@ def _piece(a: Answer, figure: str, system: System, y_mm: float | None) -> Workin
     base, other = ("with it", "without it") if line.on else ("without it", "with it")
     turned = 2 + index
     steps = [
-        _step("Grams, with its glue", line.grams, "g", "weight of the wing with it less that without it; glue on top"),
-        _step("Of which glue", line.glue_grams, "g", "bead × length, or spread × glued area"),
-        _step(f"Breaks {base}", s.break_at(0)[0], "g", how(s.break_at(0)[2], a.scheme)),
-        _step(f"Breaks {other}", s.break_at(turned)[0], "g", how(s.break_at(turned)[2], a.scheme)),
-        _step("Break load that it buys", line.buys_break_n or 0.0, "g"),
-        _step(f"Holds {base}", s.holds_to(0)[0], "g"),
-        _step(f"Holds {other}", s.holds_to(turned)[0], "g"),
-        _step("Hold that it buys", line.buys_hold_n or 0.0, "g"),
-        _step(f"Tip bend {base}", s.shape.bend[0, -1], "mm"),
-        _step(f"Tip bend {other}", s.shape.bend[turned, -1], "mm"),
-        _step("Bend that it saves", line.buys_bend_mm or 0.0, "mm"),
-        _step("EI that it buys", 100 * (line.buys_EI or 0.0), "%", "mean over its own run"),
-        _step("GJ that it buys", 100 * (line.buys_GJ or 0.0), "%", "mean over its own run"),
+        step("Grams, with its glue", line.grams, "g", "weight of the wing with it less that without it; glue on top"),
+        step("Of which glue", line.glue_grams, "g", "bead × length, or spread × glued area"),
+        step(f"Breaks {base}", s.break_at(0)[0], "g", how(s.break_at(0)[2], a.scheme)),
+        step(f"Breaks {other}", s.break_at(turned)[0], "g", how(s.break_at(turned)[2], a.scheme)),
+        step("Break load that it buys", line.buys_break_n or 0.0, "g"),
+        step(f"Holds {base}", s.holds_to(0)[0], "g"),
+        step(f"Holds {other}", s.holds_to(turned)[0], "g"),
+        step("Hold that it buys", line.buys_hold_n or 0.0, "g"),
+        step(f"Tip bend {base}", s.shape.bend[0, -1], "mm"),
+        step(f"Tip bend {other}", s.shape.bend[turned, -1], "mm"),
+        step("Bend that it saves", line.buys_bend_mm or 0.0, "mm"),
+        step("EI that it buys", 100 * (line.buys_EI or 0.0), "%", "mean over its own run"),
+        step("GJ that it buys", 100 * (line.buys_GJ or 0.0), "%", "mean over its own run"),
     ]
     return _made(a, figure, f"What this piece buys: {label(a.scheme.pieces[index], system)}", steps, _inputs(a))
 
@@ -347,10 +345,10 @@ def _stiffness(a: Answer, figure: str, system: System, y_mm: float | None) -> Wo
     here = place(float(a.layout.plan.y[k]), system)
     if figure == "GJ":
         own = float((m.member_on * m.member_G)[0] @ (members.polar * members.present)[:, k]) if members.count else 0.0
-        steps = [_step("Of which the sticks' own", own, "N mm²", "sum of G × torsion constant"), _gj(a, k)]
+        steps = [step("Of which the sticks' own", own, "N mm²", "sum of G × torsion constant"), _gj(a, k)]
         return _made(a, figure, f"Twist stiffness, {here}", steps, _inputs(a, "core", "stock", "skin", "board"))
     if figure == "GA":
-        steps = [_step("GAs, shear stiffness here", a.solved.GA_s[0, k], "N",
+        steps = [step("GAs, shear stiffness here", a.solved.GA_s[0, k], "N",
                        "1/GAs = integral of (ES/EI)² / (G b) over the depth; flow out of a stick spreads round it",
                        "Timoshenko and Gere; Allen 1969")]  # fmt: skip
         return _made(a, figure, f"Shear stiffness, {here}", steps, _inputs(a, "core", "stock"))
@@ -362,16 +360,16 @@ def _stiffness(a: Answer, figure: str, system: System, y_mm: float | None) -> Wo
             whole = m.gamma[0, row_index] * EA * arm**2 + m.member_E[0, row_index] * members.ixx[row_index, k]
             name = label(a.scheme.pieces[row.piece], system) + (f", {row.part}" if row.part else "")
             parts.append(
-                _step(name, whole, "N mm²", f"slip {m.gamma[0, row_index]:.2f} × E A × ({arm:.1f} mm)² + own EI")
+                step(name, whole, "N mm²", f"slip {m.gamma[0, row_index]:.2f} × E A × ({arm:.1f} mm)² + own EI")
             )
     largest, smallest, angle = (v[0, k] for v in p.principal())
     steps = [
         *parts,
-        _step("EA, stretching stiffness here", p.EA[0, k], "N", "sum of E × A × slip"),
+        step("EA, stretching stiffness here", p.EA[0, k], "N", "sum of E × A × slip"),
         *_section(a, k),
-        _step("Largest EI, about its own axis", largest, "N mm²", f"turned by {np.degrees(angle):.1f}°",
+        step("Largest EI, about its own axis", largest, "N mm²", f"turned by {np.degrees(angle):.1f}°",
               "Bruhn 1973, ch. A3"),
-        _step("Smallest EI", smallest, "N mm²"),
+        step("Smallest EI", smallest, "N mm²"),
     ]  # fmt: skip
     return _made(a, figure, f"Bending stiffness, {here}", steps, _inputs(a))
 

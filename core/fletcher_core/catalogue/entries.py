@@ -260,12 +260,23 @@ class Hinge(Entry):
     grams_per_m: Annotated[Spread, AfterValidator(_rising)] = figure("Weight", "g/m")
     start: S = figure("To set up", "min")
     per_metre: S = figure("For each metre", "min/m")
+    #: foam families in which it cannot be made, each with its reason
+    never: dict[str, str] = {}
+    #: held by tape that can peel
+    taped: bool = False
     life: Literal["days", "a season", "years"]
     sunlight: Literal["poor", "some", "good"]
     drag: Literal["poor", "some", "good"]
     steps: list[str]
     mistakes: list[str]
     repair: str
+
+
+class Craft(Entry):
+    """How far what a builder gets lies from theory or a label."""
+
+    factor: S = figure("Factor")
+    unit: str
 
 
 class Catalogue(BaseModel):
@@ -284,3 +295,4 @@ class Catalogue(BaseModel):
     work: dict[str, Work]
     school: dict[str, School]
     hinge: dict[str, Hinge]
+    control: dict[str, Craft]

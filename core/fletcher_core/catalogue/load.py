@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 def shipped() -> Catalogue:
     """The catalogue that ships with the core."""
     tables: dict[str, object] = {}
-    for family in ("foam", "board", "stock", "skin", "glue", "cord", "cloth", "work", "school", "hinge"):
+    for family in ("foam", "board", "stock", "skin", "glue", "cord", "cloth", "work", "school", "hinge", "control"):
         text = files(__package__).joinpath(f"data/{family}.toml").read_text(encoding="utf-8")
         table = tomllib.loads(text.replace("\nyield = ", "\nyield_ = "))
         # cloths come with their fibres, resins and ways to lay up, each a table of its own

@@ -2,19 +2,17 @@
 
 from .choose import HingeQuestion, RankedHinge, choose_hinge
 from .geometry import Throw, bevel_for, drawn, gap_for, throw_of
-from .surface import SurfaceQuestion, SurfaceVerdict, hinge_moment, judge
+from .surface import SurfaceQuestion, hinge_moment
 
 __all__ = [
     "HingeQuestion",
     "RankedHinge",
     "SurfaceQuestion",
-    "SurfaceVerdict",
     "Throw",
     "bevel_for",
     "choose_hinge",
     "drawn",
     "gap_for",
     "hinge_moment",
-    "judge",
     "throw_of",
 ]

@@ -1,20 +1,33 @@
-"""A control surface: what air makes of it, what the servo must, how it twists from its horn, whether it warps."""
+"""A control surface: what air makes of it, what the servo must, how it twists from its horn, how fast it shakes."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from pydantic import BaseModel, Field
+from numpy.typing import NDArray
+from pydantic import Field, model_validator
 
-from ..catalogue import catalogue
+from ..catalogue import Board, Spread, catalogue
 from ..loads.aero import pressure
 from ..model.fields import Described, measure
+from ..model.problems import fault
 from ..sections import rectangle_constant
+
+Array = NDArray[np.float64]
 
 #: terms of the series for the pressure over a flap; more change the moment by less than one part in a thousand
 _TERMS = 400
+#: depth of the surface's rear edge over that at its hinge
+_THIN = 0.1
+#: a strip of carbon at the rear edge, mm
+_STRIP = (5.0, 0.5)
+#: how far the linkage turns a horn before it is pulled straight, degrees of the servo's arm
+_SERVO_TURNS = 60.0
+_CARBON = "carbon_pultruded"
 
 
 class SurfaceQuestion(Described):
@@ -23,10 +36,10 @@ class SurfaceQuestion(Described):
     length_mm: float = measure("length", "length", 20.0, 2500.0, 250.0)
     wing_chord_mm: float = measure("chord of the wing there", "length", 20.0, 1200.0, 180.0)
     chord_mm: float = measure("chord of the surface", "length", 5.0, 600.0, 40.0)
-    depth_mm: float = measure("depth at the hinge", "length", 0.5, 60.0, 8.0)
+    depth_mm: float = measure("depth at the hinge", "length", 0.5, 200.0, 8.0)
     throw_deg: float = measure("throw each way", "angle", 1.0, 60.0, 25.0)
     speed_m_s: float = measure("top speed", "speed", 3.0, 80.0, 16.0)
-    made: str = Field("epp30", max_length=90, json_schema_extra={"label": "of"})
+    made: str = Field("epp30", max_length=90, json_schema_extra={"label": "made of"})
     film: str | None = Field(None, json_schema_extra={"label": "film round it", "table": "skin"})
     layers: int = Field(1, ge=1, le=4, json_schema_extra={"label": "layers of film", "quantity": "number"})
     edge_strip: bool = Field(False, json_schema_extra={"label": "a strip of carbon at its edge"})
@@ -35,19 +48,39 @@ class SurfaceQuestion(Described):
     servo_arm_mm: float = measure("servo's arm", "length", 2.0, 60.0, 10.0)
     horn_mm: float = measure("height of the horn", "length", 2.0, 80.0, 15.0)
 
+    @model_validator(mode="after")
+    def _made_of_something(self) -> SurfaceQuestion:
+        cat = catalogue()
+        if not any(self.made in table for table in (cat.foam, cat.board, cat.stock)):
+            raise fault("made", "“{it}” is not in the list.", "Choose a foam, board or wood.", it=self.made[:60])
+        if self.chord_mm > 0.9 * self.wing_chord_mm:
+            raise fault("chord_mm", "It is nearly the whole wing there.", "The wing's chord should be larger.")
+        return self
 
-class SurfaceVerdict(BaseModel):
-    """N mm, degrees, grams; `lost` is the share of the throw that twist takes away, on the mean."""
+    @property
+    def name(self) -> str:
+        """What it is made of, as figures are named."""
+        cat = catalogue()
+        return f"{'foam' if self.made in cat.foam else 'board' if self.made in cat.board else 'stock'}.{self.made}"
 
-    moment_Nmm: float
-    servo_at_surface_Nmm: float
-    servo_reserve: float
-    throw_by_linkage_deg: float
-    twist_end_deg: float
-    lost: float
-    warps: Literal["will warp", "may warp", "stays straight"]
-    grams: float
-    says: list[str]
+    @property
+    def thin(self) -> float:
+        """Depth of its rear edge over that at its hinge; a board is as deep everywhere."""
+        return 1.0 if self.made in catalogue().board else _THIN
+
+    @property
+    def mean_depth_mm(self) -> float:
+        return 0.5 * (1 + self.thin) * self.depth_mm
+
+    @property
+    def ratio(self) -> float:
+        """Torque at the surface over torque at the servo."""
+        return self.horn_mm / self.servo_arm_mm
+
+    @property
+    def arms(self) -> tuple[float, float]:
+        """mm from the horn to either end."""
+        return self.horn_at * self.length_mm, (1 - self.horn_at) * self.length_mm
 
 
 def hinge_moment(share: float) -> float:
@@ -65,79 +98,146 @@ def hinge_moment(share: float) -> float:
     return float(np.trapezoid(pressure_over_q * (x - x[0]), x))
 
 
-def _shear(made: str) -> tuple[float, float]:
-    """(G in MPa, density in kg/m3) of what it is made of."""
+def _of_board(name: str, board: Board) -> dict[str, Spread]:
+    """Weight, the core's shear stiffness and that of its faces, paper or walls; E / G of both is about 2.6."""
+    thick = board.thickness.typical
+    named = {f"{name}.density": Spread(*(m / thick for m in board.area_mass))}
+    if board.core is not None and board.paper_E_along is not None and board.paper_thickness is not None:
+        G, pairs = board.core.G, zip(board.paper_E_along, board.paper_thickness, strict=True)
+        named[f"{name}.G"] = Spread(0.8 * G, G, 1.2 * G)
+    elif board.E is not None and board.wall is not None:
+        # its flutes keep the walls apart and give little shear of their own
+        named[f"{name}.G"] = Spread(0.1, 0.3, 1.0)
+        pairs = zip(board.E, board.wall, strict=True)
+    else:
+        raise ValueError(f"{name} is neither paper-faced nor corrugated")
+    named[f"{name}.face_Gt"] = Spread(*(E * t / 2.6 for E, t in pairs))
+    return named
+
+
+def figures(q: SurfaceQuestion) -> dict[str, Spread]:
+    """Every figure with a spread that the answer rests on, by its name in the catalogue."""
     cat = catalogue()
-    if made in cat.foam:
-        return cat.foam[made].G.typical, cat.foam[made].density.typical
-    return cat.stock[made].G.typical, cat.stock[made].density.typical
-
-
-def twist_stiffness(q: SurfaceQuestion) -> float:
-    """GJ of the wedge, N mm2: its body as a flat strip of its mean depth, and its film as a closed cell (Bredt)."""
-    G, _ = _shear(q.made)
-    mean = 0.55 * q.depth_mm
-    GJ = G * rectangle_constant(q.chord_mm, mean)
+    if q.made in cat.board:
+        named = _of_board(q.name, cat.board[q.made])
+    else:
+        material = cat.foam[q.made] if q.made in cat.foam else cat.stock[q.made]
+        named = {f"{q.name}.G": material.G, f"{q.name}.density": material.density}
     if q.film:
-        Gt = catalogue().skin[q.film].Gt.typical * q.layers
-        area, round_ = 0.5 * q.chord_mm * q.depth_mm, 2 * math.hypot(q.chord_mm, 0.5 * q.depth_mm) + q.depth_mm
-        GJ += 4 * area**2 * Gt / round_
+        skin = cat.skin[q.film]
+        named |= {f"skin.{q.film}.Gt": skin.Gt, f"skin.{q.film}.mass": skin.area_mass}
+    named |= {f"control.{k}.factor": cat.control[k].factor for k in ("air", "servo", "give")}
+    return named
+
+
+@dataclass(frozen=True)
+class Solved:
+    """(V,) each: N mm, N mm2, degrees, share of the throw, grams, g mm about the hinge, Hz."""
+
+    moment: Array
+    at_surface: Array
+    reserve: Array
+    GJ: Array
+    twist_end: Array
+    lost: Array
+    grams: Array
+    unbalance: Array
+    servo_hz: Array
+    twist_hz: Array
+    hz: Array
+
+
+def twist_stiffness(q: SurfaceQuestion, values: Mapping[str, Array]) -> Array:
+    """(V,) GJ of the wedge, N mm2: its body as a flat strip of its mean depth, and its film as a closed cell.
+
+    Source: Young and Budynas (flat strip), Bredt's formula by Megson (cell).
+    """
+    GJ = values[f"{q.name}.G"] * rectangle_constant(q.chord_mm, q.mean_depth_mm)
+    area = q.mean_depth_mm * q.chord_mm
+    round_ = 2 * math.hypot(q.chord_mm, 0.5 * (1 - q.thin) * q.depth_mm) + (1 + q.thin) * q.depth_mm
+    if f"{q.name}.face_Gt" in values:
+        # cut edges are open: near them only the core joins the faces (the reduction of `sections.torsion`, solved)
+        Gt = values[f"{q.name}.face_Gt"]
+        half = 0.5 * q.chord_mm * np.sqrt(2 * values[f"{q.name}.G"] / (Gt * q.depth_mm))
+        GJ = GJ + 2 * Gt * q.depth_mm**2 * q.chord_mm * (1 - np.tanh(half) / half)
+    if q.film:
+        GJ = GJ + 4 * area**2 * values[f"skin.{q.film}.Gt"] * q.layers / round_
     if q.edge_strip:
-        carbon = catalogue().stock["carbon_pultruded"]
-        GJ += carbon.G.typical * rectangle_constant(5.0, 0.5)
-    return GJ
+        GJ = GJ + catalogue().stock[_CARBON].G.typical * rectangle_constant(*_STRIP)
+    return np.asarray(GJ)
 
 
-def _warps(q: SurfaceQuestion) -> Literal["will warp", "may warp", "stays straight"]:
-    bare = q.made in catalogue().foam and not q.film and not q.edge_strip
-    slender = q.length_mm / q.chord_mm
-    if bare:
-        return "will warp" if slender > 4 else "may warp"
-    thin_film = bool(q.film) and q.layers < 3 and q.made in catalogue().foam and not q.edge_strip
-    return "may warp" if thin_film and slender > 6 else "stays straight"
-
-
-def judge(q: SurfaceQuestion) -> SurfaceVerdict:
-    """The surface at full throw and top speed."""
-    share = min(0.6, q.chord_mm / q.wing_chord_mm)
-    throw = math.radians(q.throw_deg)
-    per_mm = pressure(q.speed_m_s) * q.wing_chord_mm**2 * hinge_moment(share) * throw
-    moment = per_mm * q.length_mm
-    at_surface = q.servo_Nmm * q.horn_mm / q.servo_arm_mm
-    by_linkage = math.degrees(math.asin(min(1.0, q.servo_arm_mm * math.sin(math.radians(60.0)) / q.horn_mm)))
-    GJ = twist_stiffness(q)
-    inner, outer = q.horn_at * q.length_mm, (1 - q.horn_at) * q.length_mm
-    ends = [per_mm * d**2 / (2 * GJ) for d in (inner, outer)]
-    mean = sum(per_mm * d**3 / (3 * GJ) for d in (inner, outer)) / q.length_mm
-    middle = per_mm * (0.5 * q.length_mm) ** 2 / (2 * GJ)
-    _, density = _shear(q.made)
-    film = 0.0
+def inertia(q: SurfaceQuestion, values: Mapping[str, Array]) -> tuple[Array, Array, Array]:
+    """(V,) of the whole surface about its hinge: grams, g mm, g mm2. Its depth falls evenly to the rear edge."""
+    c, slope = q.chord_mm, 1 - q.thin
+    body = values[f"{q.name}.density"] * 1e-6 * q.depth_mm * q.length_mm
+    found = [body * c * (1 - slope / 2), body * c**2 * (1 / 2 - slope / 3), body * c**3 * (1 / 3 - slope / 4)]
     if q.film:
-        film = catalogue().skin[q.film].area_mass.typical * q.layers * 2e-6 * q.chord_mm * q.length_mm
-    carbon = catalogue().stock["carbon_pultruded"].density.typical * 2.5e-6 * q.length_mm if q.edge_strip else 0.0
-    grams = 0.55 * q.depth_mm * q.chord_mm * q.length_mm * density * 1e-6 + film + carbon
-    verdict = SurfaceVerdict(
-        moment_Nmm=moment, servo_at_surface_Nmm=at_surface, servo_reserve=at_surface / max(moment, 1e-9),
-        throw_by_linkage_deg=by_linkage, twist_end_deg=math.degrees(max(ends)), lost=min(1.0, mean / throw),
-        warps=_warps(q), grams=grams, says=[],
+        film = values[f"skin.{q.film}.mass"] * 2e-6 * q.layers * q.length_mm
+        found = [f + film * c ** (k + 1) / (k + 1) for k, f in enumerate(found)]
+    if q.edge_strip:
+        strip = catalogue().stock[_CARBON].density.typical * 1e-6 * _STRIP[0] * _STRIP[1] * q.length_mm
+        found = [f + strip * c**k for k, f in enumerate(found)]
+    return found[0], found[1], found[2]
+
+
+def air_per_mm(q: SurfaceQuestion, values: Mapping[str, Array]) -> Array:
+    """(V,) N mm about the hinge for each mm of length, at full throw and top speed."""
+    theory = pressure(q.speed_m_s) * q.wing_chord_mm**2 * hinge_moment(q.chord_mm / q.wing_chord_mm)
+    return np.asarray(theory * math.radians(q.throw_deg) * values["control.air.factor"])
+
+
+def twist_along(q: SurfaceQuestion, values: Mapping[str, Array], y: Array) -> Array:
+    """(V, K) degrees by which the surface lags behind its horn at `y` mm from its inner end.
+
+    A bar fed by an even torque m: between the horn and an end a length d away, theta = m (d s - s^2 / 2) / GJ at s
+    from the horn (Timoshenko and Gere).
+    """
+    from_horn = np.asarray(y) - q.arms[0]
+    reach = np.where(from_horn < 0, q.arms[0], q.arms[1])
+    s = np.abs(from_horn)
+    shape = reach * s - 0.5 * s**2
+    return np.asarray(np.degrees((air_per_mm(q, values) / twist_stiffness(q, values))[:, None] * shape))
+
+
+def solve_surface(q: SurfaceQuestion, values: Mapping[str, Array]) -> Solved:
+    """The surface at full throw and top speed, for V sets of figures.
+
+    Frequencies: turning against servo and linkage, sqrt(k / I); twisting between the horn and its farther end,
+    sqrt(GJ / i) / 4 d; both together by Dunkerley's rule (Bisplinghoff, Ashley and Halfman 1955).
+    """
+    per_mm, GJ = air_per_mm(q, values), twist_stiffness(q, values)
+    moment = per_mm * q.length_mm
+    servo = q.servo_Nmm * values["control.servo.factor"]
+    far = max(q.arms)
+    grams, first, second = inertia(q, values)
+    stiffness = servo / np.radians(values["control.give.factor"]) * q.ratio**2
+    # N mm / (g mm2) is 1e6 / s2
+    servo_hz = np.sqrt(1e6 * stiffness / second) / (2 * math.pi)
+    twist_hz = np.sqrt(1e6 * GJ / (second / q.length_mm)) / (4 * far)
+    mean = sum(per_mm * d**3 / (3 * GJ) for d in q.arms) / q.length_mm
+    return Solved(
+        moment=moment, at_surface=servo * q.ratio, reserve=servo * q.ratio / np.maximum(moment, 1e-9), GJ=GJ,
+        twist_end=np.degrees(per_mm * far**2 / (2 * GJ)),
+        lost=np.minimum(1.0, np.asarray(mean) / math.radians(q.throw_deg)), grams=grams, unbalance=first,
+        servo_hz=servo_hz, twist_hz=twist_hz, hz=1 / np.sqrt(servo_hz**-2 + twist_hz**-2),
     )  # fmt: skip
-    return verdict.model_copy(update={"says": _says(q, verdict, math.degrees(middle))})
 
 
-def _says(q: SurfaceQuestion, v: SurfaceVerdict, twist_from_middle: float) -> list[str]:
-    said = []
-    if v.servo_reserve < 1.5:
-        said.append(f"The servo is too weak: reserve {v.servo_reserve:.1f}, at least 1.5 is wanted.")
-    if v.throw_by_linkage_deg < q.throw_deg:
-        said.append(f"The linkage gives {v.throw_by_linkage_deg:.0f} degrees: a longer servo arm or a lower horn.")
-    if abs(q.horn_at - 0.5) > 0.1 and v.twist_end_deg > 1:
-        said.append(
-            f"With its horn in the middle its ends would twist {twist_from_middle:.1f} degrees, "
-            f"not {v.twist_end_deg:.1f}."
-        )
-    if v.lost > 0.15:
-        more = "a layer of film more" if q.film else "film round it, or balsa"
-        said.append(f"Twist takes {100 * v.lost:.0f} % of its effect: {more} stiffens it.")
-    if v.warps != "stays straight":
-        said.append("Bare or thinly covered foam: three layers of film, balsa, or a strip of carbon at its edge.")
-    return said or ["Stiff enough, straight, and the servo has torque to spare."]
+def linkage_throw(q: SurfaceQuestion) -> float:
+    """Degrees that the linkage can turn the surface, the servo's arm turning 60 degrees."""
+    turned = q.servo_arm_mm * math.sin(math.radians(_SERVO_TURNS)) / q.horn_mm
+    return math.degrees(math.asin(min(1.0, turned)))
+
+
+Warps = Literal["will warp", "may warp", "stays straight"]
+
+
+def warps(q: SurfaceQuestion) -> Warps:
+    """A rule of the workshop, not a calculation: bare foam longer than four times its chord warps."""
+    slender = q.length_mm / q.chord_mm
+    if q.made not in catalogue().foam or q.edge_strip:
+        return "stays straight"
+    if not q.film:
+        return "will warp" if slender > 4 else "may warp"
+    return "may warp" if q.layers < 3 and slender > 6 else "stays straight"

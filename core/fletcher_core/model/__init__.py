@@ -2,8 +2,8 @@
 
 from .airframe import (
     Aerofoil,
-    Aileron,
     Airframe,
+    ControlSurface,
     CoordinateAerofoil,
     Core,
     FlatPlate,
@@ -39,12 +39,12 @@ from .problems import Problem, Refused, explain
 __all__ = [
     "PIECES",
     "Aerofoil",
-    "Aileron",
     "Airframe",
     "AirframeFile",
     "Block",
     "BoxSpar",
     "Cloth",
+    "ControlSurface",
     "CoordinateAerofoil",
     "Cord",
     "Core",

@@ -134,13 +134,33 @@ class Panel(Described):
     joint: Joint = Field(default_factory=Joint)
 
 
-class Aileron(Stretch):
-    """A control surface at the trailing edge: where, how deep, how far it moves."""
+class ControlSurface(Stretch):
+    """A control surface at the trailing edge: where, how deep, how far it moves, how it is built and driven."""
 
-    y_from_mm: float = measure("aileron starts, out from the root", "length", 0.0, 2500.0, 300.0)
-    y_to_mm: float = measure("aileron ends, out from the root", "length", 5.0, 2500.0, 550.0)
-    chord_share: float = measure("aileron's share of the chord", "percent", 0.05, 0.5, 0.22)
+    y_from_mm: float = measure("surface starts, out from the root", "length", 0.0, 2500.0, 300.0)
+    y_to_mm: float = measure("surface ends, out from the root", "length", 5.0, 2500.0, 550.0)
+    chord_share: float = measure("its share of the chord", "percent", 0.05, 0.5, 0.22)
     throw_deg: float = measure("throw each way", "angle", 1.0, 60.0, 20.0)
+    #: None: cut from the wing
+    made: str | None = Field(None, max_length=90, json_schema_extra={"label": "made of"})
+    film: str | None = Field(None, json_schema_extra={"label": "film round it", "table": "skin"})
+    layers: int = Field(1, ge=1, le=4, json_schema_extra={"label": "layers of film", "quantity": "number"})
+    edge_strip: bool = Field(False, json_schema_extra={"label": "a strip of carbon at its edge"})
+    horn_at: float = measure("place of the horn, from its inner end", "percent", 0.0, 1.0, 0.5)
+    servo_Nmm: float = measure("servo's torque, N mm", "number", 5.0, 5000.0, 120.0)
+    servo_arm_mm: float = measure("servo's arm", "length", 2.0, 60.0, 10.0)
+    horn_mm: float = measure("height of the horn", "length", 2.0, 80.0, 15.0)
+    #: None: not chosen yet
+    hinge: str | None = Field(None, json_schema_extra={"label": "hinge", "table": "hinge"})
+    keeps: Literal["days", "a season", "years"] = Field("a season", json_schema_extra={"label": "must last"})
+    outdoors: bool = Field(False, json_schema_extra={"label": "lies in the sun"})
+
+    @model_validator(mode="after")
+    def _made_of_something(self) -> ControlSurface:
+        cat = catalogue()
+        if self.made is not None and not any(self.made in table for table in (cat.foam, cat.board, cat.stock)):
+            raise fault("made", "“{it}” is not in the list.", "Choose a foam, board or wood.", it=self.made[:60])
+        return self
 
 
 class Seat(Described):
@@ -154,7 +174,8 @@ class Wing(Described):
     panels: list[Panel] = Field(min_length=1, max_length=6, json_schema_extra={"label": "wing panels"})
     aerofoil: Aerofoil = Field(default_factory=NacaAerofoil)
     core: Core = Field(default_factory=Core)
-    aileron: Aileron | None = None
+    aileron: ControlSurface | None = None
+    flap: ControlSurface | None = None
     seat: Seat = Field(default_factory=Seat)
 
     @property
@@ -172,14 +193,21 @@ class Wing(Described):
                     outer=Measure(right.root_chord_mm),
                     inner=Measure(left.tip_chord_mm),
                 )
-        if self.aileron is not None and self.aileron.y_to_mm > self.half_span_mm + 0.5:
-            raise fault(
-                "aileron.y_to_mm",
-                "The aileron ends at {end}, beyond the tip.",
-                "The half wing ends at {tip}.",
-                end=Measure(self.aileron.y_to_mm),
-                tip=Measure(self.half_span_mm),
-            )
+        for name in ("aileron", "flap"):
+            surface = getattr(self, name)
+            if surface is not None and surface.y_to_mm > self.half_span_mm + 0.5:
+                raise fault(
+                    f"{name}.y_to_mm", f"The {name} ends at {{end}}, beyond the tip.", "The half wing ends at {tip}.",
+                    end=Measure(surface.y_to_mm), tip=Measure(self.half_span_mm),
+                )  # fmt: skip
+        if self.aileron is not None and self.flap is not None:
+            first, second = sorted((self.aileron, self.flap), key=lambda s: s.y_from_mm)
+            if second.y_from_mm < first.y_to_mm - 0.5:
+                raise fault(
+                    "flap.y_to_mm", "Flap and aileron lie over each other from {start} to {end}.",
+                    "One should end where the other starts.",
+                    start=Measure(second.y_from_mm), end=Measure(min(first.y_to_mm, second.y_to_mm)),
+                )  # fmt: skip
         if not 150 <= self.half_span_mm <= 2500:
             raise fault(
                 "panels.0.span_mm",

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from ..geometry import Planform
 from ..loads import AIR_DENSITY, flap_effect, lift_slope
-from ..model import Aileron
+from ..model import ControlSurface
 from ..sections import SectionProperties
 from .beam import Integrals
 
@@ -44,7 +44,7 @@ def divergence_speed(plan: Planform, properties: SectionProperties, GJ: Array) -
     return _speed(q)
 
 
-def reversal_speed(plan: Planform, properties: SectionProperties, GJ: Array, aileron: Aileron) -> Array:
+def reversal_speed(plan: Planform, properties: SectionProperties, GJ: Array, aileron: ControlSurface) -> Array:
     """(V,) the speed at which the twist that an aileron makes takes away the roll that it makes.
 
     Twist is q F(m + k twist), F the wing's flexibility in twist, m the aileron's moment and k the

@@ -16,9 +16,9 @@ from fletcher_core.formats import read_aerofoil
 from fletcher_core.loads import PRESETS
 from fletcher_core.model import (
     PIECES,
-    Aileron,
     Airframe,
     AirframeFile,
+    ControlSurface,
     CoordinateAerofoil,
     Core,
     FlatPlate,
@@ -48,7 +48,7 @@ _one_at_a_time = threading.Lock()
 STATIONS, MOVING_STATIONS = 61, 31
 
 _DESCRIBED: tuple[type[BaseModel], ...] = (
-    Airframe, Flight, Panel, Joint, Seat, Aileron, NacaAerofoil, FlatPlate, Core, *PIECES,
+    Airframe, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, Core, *PIECES,
 )  # fmt: skip
 
 

@@ -5,21 +5,11 @@ from __future__ import annotations
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
+from fletcher_core.answer.controls import SurfaceVerdict, Which, hinges_for, judge, surface_of
 from fletcher_core.catalogue import catalogue
 from fletcher_core.formats import bevel_gauge_svg
-from fletcher_core.hinges import (
-    HingeQuestion,
-    RankedHinge,
-    SurfaceQuestion,
-    SurfaceVerdict,
-    Throw,
-    choose_hinge,
-    drawn,
-    judge,
-    throw_of,
-)
-from fletcher_core.hinges.choose import Made
-from fletcher_core.model import Problem, Refused
+from fletcher_core.hinges import RankedHinge, SurfaceQuestion, Throw, drawn, throw_of
+from fletcher_core.model import Airframe, Problem, Refused
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
 
@@ -29,15 +19,27 @@ from .who import signed_in, units
 router = Router(tags=["hinges"], auth=signed_in)
 
 
-class SurfaceAsked(BaseModel):
-    """A surface, what its hinge is made in, and how far it is swung in the drawing (down is above zero)."""
+class Swing(BaseModel):
+    """How far the surface is swung in the drawing (down is above zero), in degrees."""
+
+    at_deg: float = Field(0.0, ge=-90, le=90, allow_inf_nan=False, json_schema_extra={"label": "swung"})
+
+
+class SurfaceAsked(Swing):
+    """A surface by itself, and what its hinge must be."""
 
     surface: SurfaceQuestion
-    made: Made = Field("foam", json_schema_extra={"label": "hinged in"})
     keeps: Literal["days", "a season", "years"] = "a season"
     outdoors: bool = False
     hinge: str | None = Field(None, max_length=40, json_schema_extra={"label": "hinge"})
-    at_deg: float = Field(0.0, ge=-90, le=90, allow_inf_nan=False, json_schema_extra={"label": "swung"})
+
+
+class WingSurface(Swing):
+    """A surface of a wing as it lies on the bench; `wing_hz` are the wing's first bending and twist, as evaluated."""
+
+    airframe: Airframe
+    which: Which
+    wing_hz: tuple[float, float] | None = None
 
 
 class Swung(Schema):
@@ -53,6 +55,7 @@ class Swung(Schema):
 
 
 class SurfaceAnswer(Schema):
+    question: SurfaceQuestion
     verdict: SurfaceVerdict
     hinges: list[RankedHinge]
     swung: Swung
@@ -67,32 +70,40 @@ class Gauge(BaseModel):
     )
 
 
-@router.post("/surface", response={200: SurfaceAnswer, 422: Problems}, operation_id="judge_surface")
-def judge_surface(request: HttpRequest, surface_asked: SurfaceAsked) -> SurfaceAnswer:
-    """The surface judged at full throw and top speed, its hinges ranked, the chosen one (or the best) drawn."""
-    q = surface_asked.surface
-    foam = catalogue().foam.get(q.made)
-    if foam is None and q.made not in catalogue().stock:
-        what = "This is not in the list."
-        raise Refused([Problem(("surface", "made"), "of", what, "Choose a foam or a wood from it.")])
-    verdict = judge(q)
-    ranked = choose_hinge(
-        HingeQuestion(
-            made=surface_asked.made, length_mm=q.length_mm, depth_mm=q.depth_mm, throw_deg=q.throw_deg,
-            moment_Nmm=min(20_000.0, verdict.moment_Nmm), servo_Nmm=min(50_000.0, verdict.servo_at_surface_Nmm),
-            white_board=foam is not None and foam.glue_family in ("eps", "xps"), keeps=surface_asked.keeps,
-            outdoors=surface_asked.outdoors,
-        )
-    )  # fmt: skip
-    taken = next((r for r in ranked if r.hinge == surface_asked.hinge), ranked[0])
+def _answer(
+    q: SurfaceQuestion, keeps: str, outdoors: bool, hinge: str | None, at_deg: float,
+    wing_hz: tuple[float, float] | None = None,
+) -> SurfaceAnswer:  # fmt: skip
+    """Judged at full throw and top speed, its hinges ranked, the chosen one (or the best) drawn."""
+    if hinge is not None and hinge not in catalogue().hinge:
+        raise Refused([Problem(("hinge",), "hinge", "There is no such hinge.", "Choose one from the list.")])
+    verdict = judge(q, wing_hz)
+    ranked = hinges_for(q, verdict, keeps, outdoors)
+    taken = next((r for r in ranked if r.hinge == hinge), ranked[0])
     how = catalogue().hinge[taken.hinge].how
     throw = throw_of(how, q.depth_mm, taken.bevel_deg, taken.gap_mm)
-    at = min(max(surface_asked.at_deg, -throw.up), throw.down)
+    at = min(max(at_deg, -throw.up), throw.down)
     swung = Swung(
         hinge=taken.hinge, label=taken.label, throw=throw, bevel_deg=taken.bevel_deg, gap_mm=taken.gap_mm, at_deg=at,
         polygons=drawn(how, q.depth_mm, q.chord_mm, taken.bevel_deg, taken.gap_mm, at),
     )  # fmt: skip
-    return SurfaceAnswer(verdict=verdict, hinges=ranked, swung=swung)
+    return SurfaceAnswer(question=q, verdict=verdict, hinges=ranked, swung=swung)
+
+
+@router.post("/surface", response={200: SurfaceAnswer, 422: Problems}, operation_id="judge_surface")
+def judge_surface(request: HttpRequest, surface_asked: SurfaceAsked) -> SurfaceAnswer:
+    """A surface by itself."""
+    asked = surface_asked
+    return _answer(asked.surface, asked.keeps, asked.outdoors, asked.hinge, asked.at_deg)
+
+
+@router.post("/surface/wing", response={200: SurfaceAnswer, 422: Problems}, operation_id="judge_wing_surface")
+def judge_wing_surface(request: HttpRequest, wing_surface: WingSurface) -> SurfaceAnswer:
+    """A surface of the wing on the bench, saved or not."""
+    asked = wing_surface
+    q = surface_of(asked.airframe, asked.which)
+    surface = getattr(asked.airframe.wing, asked.which)
+    return _answer(q, surface.keeps, surface.outdoors, surface.hinge, asked.at_deg, asked.wing_hz)
 
 
 @router.post("/surface/gauge", response={200: None, 422: Problems}, operation_id="bevel_gauge")
