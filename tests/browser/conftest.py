@@ -16,7 +16,8 @@ from ops.database import free_port
 from ops.install import chromium, manage
 
 LAUNCH = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-quic"]
-expect.set_options(timeout=7_000)
+# a busy machine may take its time: what is waited for is that it comes, not how soon
+expect.set_options(timeout=20_000)
 
 
 NAME = "fletcher_browser_tests"
@@ -66,7 +67,7 @@ def new_page(site: str, browser: Browser) -> Iterator[Callable[..., Page]]:
     def make(width: int = 1280, height: int = 800, **options: Any) -> Page:
         context = browser.new_context(base_url=site, viewport={"width": width, "height": height}, **options)
         contexts.append(context)
-        context.set_default_timeout(10_000)
+        context.set_default_timeout(20_000)
         page = context.new_page()
         page.on("pageerror", lambda error: faults.append(str(error)))
         return page

@@ -12,7 +12,7 @@ from playwright.sync_api import Page, expect
 from .jobs import add, open_bench
 
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
-TABS = ["Ledger", "Weak spots", "Loads", "Along the span", "Glue", "From the shelf", "The airframe"]
+TABS = ["Ledger", "Weak spots", "Loads", "Along the span", "Glue", "Controls", "Shelf", "Airframe"]
 
 
 def check(page: Page, where: str) -> None:

@@ -34,7 +34,7 @@ def test_nothing_to_press_is_without_a_name(demo: Page, address: str) -> None:
 def test_a_wing_of_two_panels(demo: Page) -> None:
     page = demo
     describe_new(page, "Godwit")
-    page.get_by_role("tab", name="The airframe").click()
+    page.get_by_role("tab", name="Airframe").click()
     page.get_by_role("button", name="Add a panel at the tip").click()
     expect(page.get_by_text("1800 mm from tip to tip")).to_be_visible()
     spans = page.get_by_label("Its span")
@@ -53,7 +53,7 @@ def test_how_it_is_flown_sets_what_is_needed(demo: Page) -> None:
     page = demo
     open_bench(page, "Sanderling")
     expect(page.get_by_text("red mark: 6 g needed")).to_be_visible()
-    page.get_by_role("tab", name="The airframe").click()
+    page.get_by_role("tab", name="Airframe").click()
     page.get_by_label("How it is flown").select_option(label="Combat: hits and hard pulls")
     expect(page.get_by_text("red mark: 18 g needed, too weak")).to_be_visible()
     expect(page.get_by_label("Hardest pull, in g")).to_have_value("12")

@@ -121,7 +121,7 @@ def test_what_drives_the_spread_is_drawn(demo: Page) -> None:
     sure = page.get_by_role("region", name="How sure it is")
     expect(sure).to_contain_text("Four builds in five lie between")
     expect(sure.get_by_role("listitem").first).to_contain_text("The foam: shear strength")
-    details = page.get_by_text(re.compile("material figures that went in"))
+    details = page.get_by_text(re.compile("figures that went in"))
     details.click()
     expect(page.get_by_role("dialog")).to_contain_text("handbook or standard class values")
 
@@ -146,7 +146,7 @@ def test_a_web_gets_caps_that_drop_off(demo: Page) -> None:
 def test_the_joint_in_the_middle_is_asked_for_and_judged(demo: Page) -> None:
     page = demo
     open_bench(page, "Sanderling")
-    tab(page, "The airframe")
+    tab(page, "Airframe")
     page.get_by_label("Joint in the middle").select_option(label="butted and glued")
     tab(page, "Weak spots")
     expect(page.get_by_test_id("modes")).to_contain_text("butted faces at the joint let go")
@@ -156,12 +156,13 @@ def test_the_joint_in_the_middle_is_asked_for_and_judged(demo: Page) -> None:
 def test_ailerons_bring_a_rolling_pull_and_a_check_for_reversal(demo: Page) -> None:
     page = demo
     open_bench(page, "Turnstone")
-    tab(page, "The airframe")
-    page.get_by_label("Ailerons").select_option(label="at the trailing edge")
-    expect(page.get_by_label("They end, out from the root")).to_have_value("404 mm")
-    page.get_by_label("They end, out from the root").fill("500")
+    tab(page, "Controls")
+    page.get_by_role("button", name="Add an aileron").click()
+    ends = page.get_by_label("Ends, out from the root")
+    expect(ends).to_have_value("404 mm")
+    ends.fill("500")
     expect(page.get_by_text("The aileron ends at 500 mm, beyond the tip.").first).to_be_visible()
-    page.get_by_label("They end, out from the root").fill("400")
+    ends.fill("400")
     page.get_by_label("Throw each way").fill("25")
     saved(page)
     tab(page, "Loads")

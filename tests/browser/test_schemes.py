@@ -79,7 +79,7 @@ def test_search_from_the_shelf_and_lay_the_winner_on_the_bench(demo: Page) -> No
     whole = demo.get_by_test_id("ledger").get_by_role("row", name=re.compile("the whole wing"))
     expect(whole).to_contain_text(f"{grams:g} g")
     assert number(demo.get_by_test_id("bend")) <= 12
-    demo.get_by_role("tab", name="From the shelf").click()
+    demo.get_by_role("tab", name="Shelf").click()
     expect(demo.get_by_test_id("from-shelf")).to_contain_text("Everything is on the shelf.")
     saved(demo)
     demo.get_by_role("button", name="Reserve it for this scheme").click()
@@ -145,7 +145,7 @@ def test_the_bench_says_what_is_missing_or_too_short(demo: Page) -> None:
     expect(line).to_contain_text("Not on the shelf")
     demo.get_by_label("Outer diameter").fill("8")
     demo.get_by_label("Ends, out from the root").fill("640")
-    demo.get_by_role("tab", name="From the shelf").click()
+    demo.get_by_role("tab", name="Shelf").click()
     expect(demo.get_by_test_id("from-shelf")).to_contain_text(re.compile("missing or too short|Everything"))
 
 

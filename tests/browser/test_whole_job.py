@@ -56,7 +56,7 @@ def test_from_the_door_to_a_wing_that_stays(demo: Page) -> None:
     expect(page.locator("[data-line=rod-1]")).to_contain_text("5 mm rod")
     expect(page.locator("[data-line=skin-1]")).to_be_visible()
     assert number(page.get_by_test_id("added")) == both_grams
-    page.get_by_role("tab", name="The airframe").click()
+    page.get_by_role("tab", name="Airframe").click()
     expect(page.get_by_label("Chord, inner end")).to_have_value("203.2 mm")
     expect(page.get_by_label("It shall weigh, ready to fly")).to_have_value("992.2 g")
 

@@ -8,6 +8,8 @@ from typing import Any
 
 import pytest
 
+from tests.conftest import make_airframe
+
 from .conftest import Person
 
 SURFACE = {"length_mm": 250, "wing_chord_mm": 180, "chord_mm": 40, "depth_mm": 8, "throw_deg": 25}
@@ -68,3 +70,26 @@ def test_the_gauge_has_its_angle_at_one_to_one(ann: Person) -> None:
     (_, top), (_, bottom), (foot, _) = points
     assert math.degrees(math.atan2(foot, bottom - top)) == pytest.approx(27, abs=0.02)
     assert ann.post("/api/surface/gauge", {"bevel_deg": 0, "depth_mm": 8}).status_code == 422
+
+
+def on_wing(person: Person, surface: dict[str, Any] | None, which: str = "aileron", **more: Any) -> Any:
+    airframe = make_airframe().model_dump(mode="json")
+    airframe["wing"][which] = surface
+    return person.post("/api/surface/wing", {"airframe": airframe, "which": which, **more})
+
+
+def test_a_surface_of_a_wing_has_its_sizes_from_the_wing(ann: Person) -> None:
+    got = on_wing(ann, {"y_from_mm": 200, "y_to_mm": 450, "hinge": "pinned"}, wing_hz=[5, 9]).json()
+    assert got["question"]["length_mm"] == 250
+    assert got["swung"]["hinge"] == "pinned"
+    assert got["verdict"]["shakes"]["wing_hz"] == 9
+    assert set(got["verdict"]["workings"]) == {"moment", "servo", "twist", "lost", "grams", "shakes"}
+
+
+def test_a_wing_without_one_and_one_beyond_the_tip_are_told(ann: Person) -> None:
+    none = on_wing(ann, None, "flap")
+    assert none.status_code == 422
+    assert "no flap" in none.json()["problems"][0]["what"]
+    beyond = on_wing(ann, {"y_from_mm": 200, "y_to_mm": 900})
+    assert beyond.json()["problems"][0]["field"] == "airframe.wing.aileron.y_to_mm"
+    assert on_wing(ann, {"hinge": "door"}).json()["problems"][0]["field"] == "airframe.wing.aileron.hinge"

@@ -8,10 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry import XI, Outline
-from ..model import Scheme
+from ..model import ControlSurface, Scheme
 from ..sections import WingLayout, share_along
 from .solve import Solved
-from .verdict import Outlined, Plan, PlanPiece, Slice, SlicePiece
+from .verdict import Outlined, Plan, PlanPiece, PlanSurface, Slice, SlicePiece
 
 Array = NDArray[np.float64]
 
@@ -91,7 +91,26 @@ def plan_drawing(layout: WingLayout) -> Plan:
                 ends=[_pairs(ys, middle)[0], _pairs(ys, middle)[-1]],
             )
         )  # fmt: skip
-    return Plan(half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in y], pieces=pieces)
+    return Plan(
+        half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in y], pieces=pieces,
+        surfaces=_surfaces(layout),
+    )  # fmt: skip
+
+
+def _surfaces(layout: WingLayout) -> list[PlanSurface]:
+    plan, wing = layout.plan, layout.airframe.wing
+    found = []
+    for which in ("aileron", "flap"):
+        surface: ControlSurface | None = getattr(wing, which)
+        if surface is None:
+            continue
+        inner = plan.breaks[(plan.breaks > surface.y_from_mm) & (plan.breaks < surface.y_to_mm)]
+        y = np.concatenate([[surface.y_from_mm], inner, [min(surface.y_to_mm, plan.half_span)]])
+        chord, x_le = plan.at(y)
+        hinge, rear = x_le + (1 - surface.chord_share) * chord, x_le + chord
+        polygon = _pairs(np.concatenate([y, y[::-1]]), np.concatenate([hinge, rear[::-1]]))
+        found.append(PlanSurface(which=which, polygon=polygon))
+    return found
 
 
 def _circle(x: float, z: float, d: float) -> list[tuple[float, float]]:

@@ -259,11 +259,19 @@ class PlanPiece(BaseModel):
     ends: list[tuple[float, float]]
 
 
+class PlanSurface(BaseModel):
+    """A control surface seen from above, as a closed polygon [y, x] in mm, its first points along the hinge."""
+
+    which: str
+    polygon: list[tuple[float, float]]
+
+
 class Plan(BaseModel):
     half_span_mm: float
     outline: list[tuple[float, float]]
     breaks_mm: list[float]
     pieces: list[PlanPiece]
+    surfaces: list[PlanSurface] = []
 
 
 class SlicePiece(BaseModel):

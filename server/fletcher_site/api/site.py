@@ -78,6 +78,7 @@ _BODIES: dict[str, type[BaseModel]] = {
     "lap_question": LapQuestion,
     "bond_test": BondTest,
     "surface_asked": hinges.SurfaceAsked,
+    "wing_surface": hinges.WingSurface,
     "gauge_asked": hinges.Gauge,
 }
 

@@ -82,13 +82,6 @@ const JOINTS: { value: Joint["kind"]; label: string }[] = [
   { value: "joiner", label: "a joiner bar in the foam" },
 ];
 
-const AILERON: { field: keyof NonNullable<Airframe["wing"]["aileron"]>; label: string; kind: "length" | "percent" | "angle" }[] = [
-  { field: "y_from_mm", label: "They start, out from the root", kind: "length" },
-  { field: "y_to_mm", label: "They end, out from the root", kind: "length" },
-  { field: "chord_share", label: "Their share of the chord", kind: "percent" },
-  { field: "throw_deg", label: "Throw each way", kind: "angle" },
-];
-
 const TARGETS: { field: keyof Airframe["targets"]; label: string; kind: "number" | "percent" | "angle" }[] = [
   { field: "break_g", label: "The wing holds at least, in g", kind: "number" },
   { field: "tip_bend_share", label: "Tip bends at most, part of the half wing", kind: "percent" },
@@ -97,7 +90,6 @@ const TARGETS: { field: keyof Airframe["targets"]; label: string; kind: "number"
 ];
 
 interface DetailsProps {
-  onChange: Props["onChange"];
   airframe: Airframe;
   catalogue: Catalogue;
   grid: string;
@@ -106,13 +98,12 @@ interface DetailsProps {
 }
 
 /** How a board is used, how the wing sits, and how its panels are joined. */
-function Details({ airframe, catalogue, grid, setWing, setPanel, onChange }: DetailsProps) {
+function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps) {
   const { wing } = airframe;
-  const half = wing.panels.reduce((sum, p) => sum + p.span_mm, 0);
   const board = catalogue.board.find((b) => b.id === wing.core.material);
   return (
     <fieldset className="mb-4 grid gap-3 border-t border-ink pt-2">
-      <legend className="float-left w-full text-[18px] font-semibold">How it is held, joined and steered</legend>
+      <legend className="float-left w-full text-[18px] font-semibold">How it is held and joined</legend>
       {board && (
         <div className={grid}>
           {board.tags?.paper_faced === "yes" ? (
@@ -158,29 +149,6 @@ function Details({ airframe, catalogue, grid, setWing, setPanel, onChange }: Det
         {wing.seat.kind !== "glued" && (
           <MeasureField label="Spar that the seat bears on" path="wing.seat.width_mm" kind="length" value={wing.seat.width_mm} onChange={(v) => setWing({ seat: { ...wing.seat, width_mm: v } }, "seat.width")} />
         )}
-      </div>
-      <div className={grid}>
-        <ChoiceField
-          label="Ailerons"
-          path="wing.aileron"
-          value={wing.aileron ? "yes" : "no"}
-          onChange={(has) => setWing({ aileron: has === "yes" ? { y_from_mm: Math.round(0.5 * half), y_to_mm: Math.round(0.95 * half), chord_share: 0.22, throw_deg: 20 } : null }, "aileron")}
-          options={[
-            { value: "no", label: "none" },
-            { value: "yes", label: "at the trailing edge" },
-          ]}
-        />
-        {wing.aileron &&
-          AILERON.map(({ field, label, kind }) => (
-            <MeasureField
-              key={field}
-              label={label}
-              path={`wing.aileron.${field}`}
-              kind={kind}
-              value={wing.aileron![field]}
-              onChange={(v) => onChange((a) => ({ ...a, wing: { ...a.wing, aileron: a.wing.aileron && { ...a.wing.aileron, [field]: v } } }), `aileron.${field}`)}
-            />
-          ))}
       </div>
       {wing.panels.map((panel, k) => {
         const { joint } = panel;
@@ -355,7 +323,7 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
         </div>
       </Part>
       {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
-        <Details airframe={airframe} catalogue={catalogue} grid={grid} setWing={setWing} setPanel={setPanel} onChange={onChange} />
+        <Details airframe={airframe} catalogue={catalogue} grid={grid} setWing={setWing} setPanel={setPanel} />
       )}
       <Part number={5} title="The weight promise, and what else is wanted">
         <div className={grid}>

@@ -680,7 +680,7 @@ export interface paths {
         put?: never;
         /**
          * Judge Surface
-         * @description The surface judged at full throw and top speed, its hinges ranked, the chosen one (or the best) drawn.
+         * @description A surface by itself.
          */
         post: operations["judge_surface"];
         delete?: never;
@@ -703,6 +703,26 @@ export interface paths {
          * @description A paper gauge for the bevel, SVG at 1:1 with a ruler.
          */
         post: operations["bevel_gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/surface/wing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Wing Surface
+         * @description A surface of the wing on the bench, saved or not.
+         */
+        post: operations["judge_wing_surface"];
         delete?: never;
         options?: never;
         head?: never;
@@ -773,32 +793,6 @@ export interface components {
             name: string;
             /** Text */
             text: string;
-        };
-        /**
-         * Aileron
-         * @description A control surface at the trailing edge: where, how deep, how far it moves.
-         */
-        Aileron: {
-            /**
-             * Chord Share
-             * @default 0.22
-             */
-            chord_share: number;
-            /**
-             * Throw Deg
-             * @default 20
-             */
-            throw_deg: number;
-            /**
-             * Y From Mm
-             * @default 300
-             */
-            y_from_mm: number;
-            /**
-             * Y To Mm
-             * @default 550
-             */
-            y_to_mm: number;
         };
         /** Airframe */
         Airframe: {
@@ -1293,6 +1287,79 @@ export interface components {
             who: string;
         };
         /**
+         * ControlSurface
+         * @description A control surface at the trailing edge: where, how deep, how far it moves, how it is built and driven.
+         */
+        ControlSurface: {
+            /**
+             * Chord Share
+             * @default 0.22
+             */
+            chord_share: number;
+            /**
+             * Edge Strip
+             * @default false
+             */
+            edge_strip: boolean;
+            /** Film */
+            film?: string | null;
+            /** Hinge */
+            hinge?: string | null;
+            /**
+             * Horn At
+             * @default 0.5
+             */
+            horn_at: number;
+            /**
+             * Horn Mm
+             * @default 15
+             */
+            horn_mm: number;
+            /**
+             * Keeps
+             * @default a season
+             * @enum {string}
+             */
+            keeps: "days" | "a season" | "years";
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /** Made */
+            made?: string | null;
+            /**
+             * Outdoors
+             * @default false
+             */
+            outdoors: boolean;
+            /**
+             * Servo Nmm
+             * @default 120
+             */
+            servo_Nmm: number;
+            /**
+             * Servo Arm Mm
+             * @default 10
+             */
+            servo_arm_mm: number;
+            /**
+             * Throw Deg
+             * @default 20
+             */
+            throw_deg: number;
+            /**
+             * Y From Mm
+             * @default 300
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 550
+             */
+            y_to_mm: number;
+        };
+        /**
          * CoordinateAerofoil
          * @description Points of one loop: trailing edge, over the top, nose, underneath, trailing edge; chord = 1.
          */
@@ -1646,6 +1713,18 @@ export interface components {
             minutes: components["schemas"]["Spreaded"];
             /** Pieces */
             pieces: number;
+        };
+        /**
+         * HingePart
+         * @description One thing a hinge is ranked by, from 0 to 1, and how much it counts.
+         */
+        HingePart: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /** Weight */
+            weight: number;
         };
         /**
          * Hold
@@ -2304,6 +2383,11 @@ export interface components {
             ][];
             /** Pieces */
             pieces: components["schemas"]["PlanPiece"][];
+            /**
+             * Surfaces
+             * @default []
+             */
+            surfaces: components["schemas"]["PlanSurface"][];
         };
         /**
          * PlanPiece
@@ -2330,6 +2414,19 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * PlanSurface
+         * @description A control surface seen from above, as a closed polygon [y, x] in mm, its first points along the hinge.
+         */
+        PlanSurface: {
+            /** Polygon */
+            polygon: [
+                number,
+                number
+            ][];
+            /** Which */
+            which: string;
         };
         /**
          * Plate
@@ -2552,7 +2649,7 @@ export interface components {
         };
         /**
          * RankedHinge
-         * @description One way. `reasons`: why it is out; empty where it may be taken.
+         * @description One way. `reasons`: why it is out; empty where it may be taken. Ranges are those of the catalogue.
          */
         RankedHinge: {
             /** Bevel Deg */
@@ -2561,34 +2658,34 @@ export interface components {
             drag: string;
             /** Gap Mm */
             gap_mm: number;
-            /** Grams */
-            grams: number;
+            grams: components["schemas"]["Spread"];
             /** Hinge */
             hinge: string;
             /** Label */
             label: string;
             /** Life */
             life: string;
-            /** Load Reserve */
-            load_reserve: number;
-            /** Minutes */
-            minutes: number;
+            load_reserve: components["schemas"]["Spread"];
+            minutes: components["schemas"]["Spread"];
             /** Mistakes */
             mistakes: string[];
+            /** Parts */
+            parts: components["schemas"]["HingePart"][];
             /** Reasons */
             reasons: string[];
             /** Repair */
             repair: string;
             /** Score */
             score: number;
-            /** Servo Share */
-            servo_share: number;
+            servo_share: components["schemas"]["Spread"];
             /** Source */
             source: string;
             /** Steps */
             steps: string[];
             /** Sunlight */
             sunlight: string;
+            /** Tape Mm */
+            tape_mm: number | null;
         };
         /** Reserved */
         Reserved: {
@@ -2955,6 +3052,31 @@ export interface components {
             units: "metric" | "inch";
             workshop?: components["schemas"]["WorkshopOut"] | null;
         };
+        /**
+         * Shakes
+         * @description A quick check, not a promise: the surface's own frequency on its linkage against the wing's, and its balance.
+         */
+        Shakes: {
+            /** Balance G */
+            balance_g: number;
+            hz: components["schemas"]["Spreaded"];
+            /** Ratio */
+            ratio: number | null;
+            /** Says */
+            says: string;
+            /** Servo Hz */
+            servo_hz: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "well apart" | "near" | "below" | "not compared";
+            /** Twist Hz */
+            twist_hz: number;
+            unbalance_gmm: components["schemas"]["Spreaded"];
+            /** Wing Hz */
+            wing_hz: number | null;
+        };
         /** ShelfAnswer */
         ShelfAnswer: {
             check: components["schemas"]["ShelfCheck"];
@@ -3198,6 +3320,11 @@ export interface components {
              */
             thickness_mm: number;
         };
+        Spread: [
+            number,
+            number,
+            number
+        ];
         /**
          * Spreaded
          * @description A figure with its 10th and 90th percentile.
@@ -3313,12 +3440,13 @@ export interface components {
         SurfaceAnswer: {
             /** Hinges */
             hinges: components["schemas"]["RankedHinge"][];
+            question: components["schemas"]["SurfaceQuestion"];
             swung: components["schemas"]["Swung"];
             verdict: components["schemas"]["SurfaceVerdict"];
         };
         /**
          * SurfaceAsked
-         * @description A surface, what its hinge is made in, and how far it is swung in the drawing (down is above zero).
+         * @description A surface by itself, and what its hinge must be.
          */
         SurfaceAsked: {
             /**
@@ -3334,12 +3462,6 @@ export interface components {
              * @enum {string}
              */
             keeps: "days" | "a season" | "years";
-            /**
-             * Made
-             * @default foam
-             * @enum {string}
-             */
-            made: "foam" | "board" | "corrugated" | "balsa";
             /**
              * Outdoors
              * @default false
@@ -3425,27 +3547,30 @@ export interface components {
          * @description N mm, degrees, grams; `lost` is the share of the throw that twist takes away, on the mean.
          */
         SurfaceVerdict: {
-            /** Grams */
-            grams: number;
-            /** Lost */
-            lost: number;
-            /** Moment Nmm */
-            moment_Nmm: number;
+            /** Along */
+            along: components["schemas"]["Twisted"][];
+            grams: components["schemas"]["Spreaded"];
+            lost: components["schemas"]["Spreaded"];
+            moment_Nmm: components["schemas"]["Spreaded"];
             /** Says */
             says: string[];
-            /** Servo At Surface Nmm */
-            servo_at_surface_Nmm: number;
-            /** Servo Reserve */
-            servo_reserve: number;
+            servo_at_surface_Nmm: components["schemas"]["Spreaded"];
+            servo_reserve: components["schemas"]["Spreaded"];
+            shakes: components["schemas"]["Shakes"];
             /** Throw By Linkage Deg */
             throw_by_linkage_deg: number;
-            /** Twist End Deg */
-            twist_end_deg: number;
+            twist_end_deg: components["schemas"]["Spreaded"];
             /**
              * Warps
              * @enum {string}
              */
             warps: "will warp" | "may warp" | "stays straight";
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["Working"];
+            };
         };
         /**
          * Swung
@@ -3672,6 +3797,15 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /**
+         * Twisted
+         * @description Degrees by which the surface lags behind its horn, at a place from its inner end in mm.
+         */
+        Twisted: {
+            deg: components["schemas"]["Spreaded"];
+            /** Y Mm */
+            y_mm: number;
+        };
         /** UnitChoice */
         UnitChoice: {
             /**
@@ -3750,6 +3884,31 @@ export interface components {
              * @enum {string}
              */
             what: "airframe" | "ledger" | "plan" | "plan-page" | "slice" | "slice-page" | "aerofoil";
+        };
+        /**
+         * Way
+         * @description A change of the surface and what it buys; `change` is laid over the question.
+         */
+        Way: {
+            /** Change */
+            change: {
+                [key: string]: unknown;
+            };
+            /** Grams */
+            grams: number;
+            /** Label */
+            label: string;
+            /** Lost */
+            lost: number;
+            /** Servo Reserve */
+            servo_reserve: number;
+            /** Twist End Deg */
+            twist_end_deg: number;
+            /**
+             * Warps
+             * @enum {string}
+             */
+            warps: "will warp" | "may warp" | "stays straight";
         };
         /**
          * Web
@@ -3843,11 +4002,34 @@ export interface components {
         Wing: {
             /** Aerofoil */
             aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
-            aileron?: components["schemas"]["Aileron"] | null;
+            aileron?: components["schemas"]["ControlSurface"] | null;
             core?: components["schemas"]["Core"];
+            flap?: components["schemas"]["ControlSurface"] | null;
             /** Panels */
             panels: components["schemas"]["Panel"][];
             seat?: components["schemas"]["Seat"];
+        };
+        /**
+         * WingSurface
+         * @description A surface of a wing as it lies on the bench; `wing_hz` are the wing's first bending and twist, as evaluated.
+         */
+        WingSurface: {
+            airframe: components["schemas"]["Airframe"];
+            /**
+             * At Deg
+             * @default 0
+             */
+            at_deg: number;
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "aileron" | "flap";
+            /** Wing Hz */
+            wing_hz?: [
+                number,
+                number
+            ] | null;
         };
         /**
          * Wish
@@ -5364,6 +5546,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    judge_wing_surface: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WingSurface"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurfaceAnswer"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {

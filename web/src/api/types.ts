@@ -46,7 +46,9 @@ export type BondTest = Schemas["BondTest"];
 export type BondTestOut = Schemas["BondTestOut"];
 export type SurfaceAsked = Schemas["SurfaceAsked"];
 export type SurfaceQuestion = Schemas["SurfaceQuestion"];
-export type SurfaceAnswer = Schemas["SurfaceAnswer"];
+export type SurfaceAnswer = Omit<Schemas["SurfaceAnswer"], "verdict"> & {
+  verdict: Omit<Schemas["SurfaceVerdict"], "workings"> & { workings: Record<string, Working> };
+};
 export type RankedHinge = Schemas["RankedHinge"];
 export type Conflict = Schemas["Conflict"];
 
@@ -71,7 +73,7 @@ export type Core = Whole<Schemas["Core"]>;
 export type Flight = Whole<Schemas["Flight"]>;
 export type Joint = Whole<Schemas["Joint"]>;
 export type Seat = Whole<Schemas["Seat"]>;
-export type Aileron = Whole<Schemas["Aileron"]>;
+export type ControlSurface = Whole<Schemas["ControlSurface"]>;
 
 export type Targets = Whole<Schemas["Targets"]>;
 
@@ -79,7 +81,8 @@ export interface Wing {
   panels: Panel[];
   aerofoil: Aerofoil;
   core: Core;
-  aileron: Aileron | null;
+  aileron: ControlSurface | null;
+  flap: ControlSurface | null;
   seat: Seat;
 }
 export interface Airframe {

@@ -19,6 +19,7 @@ import { AnswerLine } from "./AnswerLine";
 import { AlongSpan } from "./AlongSpan";
 import { BothVersions } from "./BothVersions";
 import { Compare } from "./Compare";
+import { ControlsTab } from "./ControlsTab";
 import { GlueTab } from "./GlueTab";
 import { HistorySheet } from "./HistorySheet";
 import { HereLine } from "./HereLine";
@@ -36,7 +37,7 @@ import { useVerdict } from "./useVerdict";
 import { RibbonNames, WeakSpots } from "./WeakSpots";
 import { type Why, WorkingSheet } from "./WorkingSheet";
 
-const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", glue: "Glue", shelf: "From the shelf", airframe: "The airframe" } as const;
+const TABS = { pieces: "Ledger", weak: "Weak spots", loads: "Loads", span: "Along the span", glue: "Glue", controls: "Controls", shelf: "Shelf", airframe: "Airframe" } as const;
 type Tab = keyof typeof TABS;
 const SAVED_WORD = { saved: "saved", saving: "saving…", waiting: "saving…", kept: "not saved: kept here, trying again", gone: "not saved: removed meanwhile" } as const;
 
@@ -353,6 +354,9 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           </Tabs.Content>
           <Tabs.Content value="glue" className="pt-3">
             <GlueTab airframe={file.airframe} scheme={scheme} ready={answer.answered === file} />
+          </Tabs.Content>
+          <Tabs.Content value="controls" className="pt-3">
+            {verdict && catalogue && <ControlsTab airframe={file.airframe} catalogue={catalogue} verdict={verdict} ready={answer.answered === file} onChange={(next, key) => change((f) => ({ ...f, airframe: next(f.airframe) }), `airframe.${key}`)} />}
           </Tabs.Content>
           <Tabs.Content value="shelf" className="pt-3">
             <ShelfTab airframeId={id} scheme={scheme} answer={shelf} saved={saving.state === "saved"} />

@@ -84,29 +84,34 @@ function Drivers({ working }: { working: Working }) {
   );
 }
 
+interface DialogProps {
+  open: boolean;
+  working: Working | undefined;
+  trouble: string | null;
+  scope: string;
+  onClose: () => void;
+}
+
 /** How a figure came about: inputs, formula, source, values in between, spread and what drives it. */
-export function WorkingSheet({ airframe, scheme, why, scope, onClose }: { airframe: Airframe; scheme: Scheme; why: Why | null; scope: string; onClose: () => void }) {
-  const { data: working, error, isPending } = useWorking(airframe, scheme, why);
+export function WorkingDialog({ open, working, trouble, scope, onClose }: DialogProps) {
   return (
-    <Dialog.Root open={why !== null} onOpenChange={(open) => !open && onClose()}>
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
         <Dialog.Content className="fixed inset-y-0 right-0 flex w-full max-w-2xl flex-col border-l-2 border-ink bg-sheet" aria-describedby={undefined}>
           <div className="flex items-start justify-between gap-4 border-b border-ink px-5 py-3">
-            <Dialog.Title className="text-xl leading-6 font-semibold">{working?.title ?? (error ? "This working cannot be told" : "Working it out…")}</Dialog.Title>
+            <Dialog.Title className="text-xl leading-6 font-semibold">{working?.title ?? (trouble ? "This working cannot be told" : "Working it out…")}</Dialog.Title>
             <Dialog.Close className="btn">Close</Dialog.Close>
           </div>
-          <div className="flex-1 overflow-y-auto px-5 py-3" aria-busy={isPending}>
-            {error && <p role="alert">{error instanceof Fault ? error.message : "Something broke here."}</p>}
+          <div className="flex-1 overflow-y-auto px-5 py-3" aria-busy={!working && !trouble}>
+            {trouble && <p role="alert">{trouble}</p>}
             {working && (
               <>
                 <Drivers working={working} />
                 <Steps steps={working.steps} />
                 {working.inputs.length > 0 && (
                   <details className="mt-4">
-                    <summary className="min-h-8 cursor-pointer font-medium">
-                      The {working.inputs.length} material figures that went in: low, typical, high
-                    </summary>
+                    <summary className="min-h-8 cursor-pointer font-medium">The {working.inputs.length} figures that went in: low, typical, high</summary>
                     <Steps steps={working.inputs.map((s) => ({ ...s, formula: "" }))} />
                   </details>
                 )}
@@ -118,4 +123,10 @@ export function WorkingSheet({ airframe, scheme, why, scope, onClose }: { airfra
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** The working of a figure of the verdict, asked for when it is opened. */
+export function WorkingSheet({ airframe, scheme, why, scope, onClose }: { airframe: Airframe; scheme: Scheme; why: Why | null; scope: string; onClose: () => void }) {
+  const { data: working, error } = useWorking(airframe, scheme, why);
+  return <WorkingDialog open={why !== null} working={working} trouble={error ? (error instanceof Fault ? error.message : "Something broke here.") : null} scope={scope} onClose={onClose} />;
 }

@@ -125,6 +125,14 @@ export function PlanSheet(props: Props) {
           const { lead, chord } = edgesAt(plan.outline, y);
           return <line key={y} x1={y} x2={y} y1={lead} y2={lead + chord} stroke="#5b6470" strokeWidth={1} strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />;
         })}
+        {plan.surfaces?.map((s) => (
+          <g key={s.which} pointerEvents="none">
+            <polygon points={polygon(s.polygon)} fill="#eddcc8" fillOpacity={0.55} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+            <text x={mean(s.polygon, 0)} y={mean(s.polygon, 1) + 5 * u} fontSize={14 * u} fontWeight={500} textAnchor="middle" fill={INK} stroke="#ffffff" strokeWidth={4 * u} paintOrder="stroke">
+              {s.which}
+            </text>
+          </g>
+        ))}
         {plan.pieces.map((p) => (
           <g key={p.piece_id} data-piece={p.piece_id} opacity={p.on ? 1 : 0.45} onPointerDown={() => onSelect?.(p.piece_id)} className="cursor-pointer">
             {/* a wider ghost so that thin rods can be hit by a finger */}
@@ -221,6 +229,10 @@ export function PlanSheet(props: Props) {
       </svg>
     </div>
   );
+}
+
+function mean(polygon: readonly (readonly number[])[], axis: 0 | 1): number {
+  return polygon.reduce((sum, p) => sum + p[axis]!, 0) / polygon.length;
 }
 
 interface HandleProps {
