@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from .answer.bonds import GluedJoint, glued_joints
@@ -32,6 +34,7 @@ from .answer.words import how, place
 from .answer.work import work_of
 from .answer.working import working
 from .failure import MODES
+from .joints import BondTest
 from .loads import Setting, cases_of
 from .model import Airframe, Scheme
 from .sections import spreads
@@ -165,15 +168,26 @@ def why(
     return working(compute(airframe, scheme, 61, True, True), figure, system, y_mm)
 
 
-def glued(airframe: Airframe, scheme: Scheme, *, system: System = "metric") -> list[GluedJoint]:
+def glued(
+    airframe: Airframe,
+    scheme: Scheme,
+    *,
+    system: System = "metric",
+    tests: Sequence[BondTest] = (),
+    school: str = "foaming",
+) -> list[GluedJoint]:
     """The glued joints of a scheme, the weakest first, each with what a glue for it would be asked.
+
+    Parameters
+    ----------
+    tests, school : own bond tests, and by which school glues are ranked.
 
     Raises
     ------
     Refused
         As `evaluate`.
     """
-    return glued_joints(compute(airframe, scheme, 61, False, False), system)
+    return glued_joints(compute(airframe, scheme, 61, False, False), system, tests, school)
 
 
 def section_at(airframe: Airframe, scheme: Scheme, y_mm: float) -> Slice:

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Sequence
+from typing import Any, Literal, get_args
 
 import numpy as np
 from pydantic import BaseModel
 
-from ..catalogue import catalogue
-from ..joints import JointQuestion, hold
-from ..joints.choose import COVERED, strength
+from ..catalogue import Spread, catalogue
+from ..joints import BondTest, JointQuestion, NextTest, choose, hold, next_test
+from ..joints.choose import Advice, covered, strength
+from ..joints.question import Shape
 from ..units import System
 from .compute import Answer
+from .controls import Which, hinges_for, judge, surface_of
 from .tell import mode_lines, state_of
 from .verdict import ModeLine, State
 from .words import label, place
@@ -36,17 +39,28 @@ def meets(material: str) -> str:
 
 
 class GluedJoint(BaseModel):
-    """One joint with the glue it has now; `question` is what the glue chooser is asked of it."""
+    """One joint with the glue (or the hinge) it has now; `question` is what the glue chooser is asked of it.
+
+    `reserve` is told with the spread of glue and foam. `first` is the glue that the school would take here, and
+    `test` the bond test that could change what is taken.
+    """
 
     id: str
+    kind: Literal["piece", "joint", "hinge"]
     name: str
     where: str
     glue: str
     glue_label: str
-    reserve: float | None
+    reserve: Spread | None
     state: State | None
     how: str
-    question: JointQuestion
+    #: what to do about it, in a sentence
+    todo: str
+    #: rules that the glue breaks here
+    against: list[str]
+    first: str
+    question: JointQuestion | None
+    test: NextTest | None
 
 
 def _worst(lines: list[ModeLine]) -> ModeLine | None:
@@ -58,7 +72,7 @@ def _asked(question: JointQuestion, glue: str, worst: ModeLine | None) -> JointQ
     if worst is None:
         return question
     known = hold(glue, question.one, question.other, [])
-    carries = strength(catalogue().glue[glue], question, known).typical * 100 * question.area_cm2 * COVERED
+    carries = strength(catalogue().glue[glue], question, known).typical * 100 * question.area_cm2 * covered()
     load = round(min(20_000.0, carries / max(worst.reserve, 1e-3)), 2)
     return question.model_copy(update={"load_N": load})
 
@@ -78,8 +92,10 @@ def _area(a: Answer, index: int) -> float:
     return min(10_000.0, max(0.05, area / 100))
 
 
-def glued_joints(a: Answer, system: System) -> list[GluedJoint]:
-    """Every piece's bond, and every joint of panels that is not run through, the weakest first.
+def glued_joints(
+    a: Answer, system: System, tests: Sequence[BondTest] = (), school: str = "foaming"
+) -> list[GluedJoint]:
+    """Every piece's bond, every joint of panels that is not run through, every hinge that is chosen; the weakest first.
 
     Reserves are those of a hard pull; a bond that no mode looks at has none.
     """
@@ -91,13 +107,15 @@ def glued_joints(a: Answer, system: System) -> list[GluedJoint]:
         glue = getattr(piece, "glue", None)
         if not piece.on or glue is None:
             continue
-        sheet = piece.kind in ("skin", "tape")
+        sheet = piece.kind in ("skin", "tape", "cloth")
+        shape: Shape = "faced" if sheet else "plate" if piece.kind == "plate" else "slot"
         question = JointQuestion(
-            one=core, other=meets(piece.material), shape="faced" if sheet else "slot", area_cm2=_area(a, i), gap_mm=0.2,
-            slides=piece.kind in ("tube", "rod") and piece.level == "middle", bends=sheet,
+            one=core, other=meets(piece.material), shape=shape,
+            area_cm2=_area(a, i), gap_mm=0.2, slides=piece.kind in ("tube", "rod") and piece.level == "middle",
+            bends=sheet,
         )  # fmt: skip
         worst = _worst([m for m in lines if m.piece_id == piece.id and m.mode in OF_PIECES])
-        found.append(_joint(piece.id, label(piece, system), "", glue, worst, question))
+        found.append(_judged(piece.id, "piece", label(piece, system), "", glue, worst, question, tests, school))
     y, chord = a.layout.plan.y, a.layout.outline.chord
     depth = a.layout.outline.z_scale * a.layout.outline.profile.thickness
     start = 0.0
@@ -107,14 +125,70 @@ def glued_joints(a: Answer, system: System) -> list[GluedJoint]:
             near = [m for m in lines if m.mode in OF_JOINTS and abs(m.y_mm - start) < 15]
             question = JointQuestion(one=core, other=core, shape="butt", area_cm2=max(0.05, area), gap_mm=0.3)
             name = "Joint in the middle" if k == 0 else f"Joint {place(start, system)}"
-            found.append(_joint(f"joint-{k}", name, panel.joint.kind, panel.joint.glue, _worst(near), question))
+            kind, glue = panel.joint.kind, panel.joint.glue
+            found.append(_judged(f"joint-{k}", "joint", name, kind, glue, _worst(near), question, tests, school))
         start += panel.span_mm
-    return sorted(found, key=lambda j: np.inf if j.reserve is None else j.reserve)
+    found += _hinges(a)
+    return sorted(found, key=lambda j: np.inf if j.reserve is None else j.reserve.typical)
 
 
-def _joint(key: str, name: str, where: str, glue: str, worst: ModeLine | None, question: JointQuestion) -> GluedJoint:
+def _judged(
+    key: str, kind: Literal["piece", "joint"], name: str, where: str, glue: str, worst: ModeLine | None,
+    question: JointQuestion, tests: Sequence[BondTest], school: str,
+) -> GluedJoint:  # fmt: skip
+    asked = _asked(question, glue, worst)
+    advice = choose(asked, school, tests)
+    mine = next((r for r in advice.ranked if r.glue == glue), None)
+    against = next((r.reasons for r in advice.out if r.glue == glue), [])
+    reserve = mine.reserve if mine else None
+    if reserve is None and worst is not None:
+        reserve = Spread(worst.reserve, worst.reserve, worst.reserve)
+    state = state_of(reserve.typical) if reserve else None
     return GluedJoint(
-        id=key, name=name, where=where, glue=glue, glue_label=catalogue().glue[glue].label,
-        reserve=worst.reserve if worst else None, state=state_of(worst.reserve) if worst else None,
-        how=worst.how if worst else "nothing that was looked at strains it", question=_asked(question, glue, worst),
+        id=key, kind=kind, name=name, where=where, glue=glue, glue_label=catalogue().glue[glue].label, reserve=reserve,
+        state=state, how=worst.how if worst else "nothing that was looked at strains it",
+        todo=_todo(glue, state, [r.says for r in against], advice), against=[r.says for r in against],
+        first=advice.ranked[0].label if advice.ranked else "", question=asked,
+        test=next_test(asked, school, tests, glue),
     )  # fmt: skip
+
+
+def _todo(glue: str, state: State | None, against: list[str], advice: Advice) -> str:
+    first = advice.ranked[0] if advice.ranked else None
+    if against:
+        other = f" {first.label} may be used." if first else " No glue of the list may be used: screw, bind or lock it."
+        return f"Change the glue.{other}"
+    if state == "gives way":
+        stronger = next((r for r in advice.ranked if r.glue != glue and r.reserve and r.reserve.typical >= 1.25), None)
+        if stronger:
+            return f"{stronger.label} would hold here; or glue more of it."
+        return "No glue makes up for it: the foam gives first. More glued area, a longer run, or a wider piece."
+    if state == "close":
+        return "It holds, but a poor glue line may not: roughen both sides, press all over, test a scrap."
+    if first is not None and first.glue != glue:
+        return f"Sound. {first.label} would come first here."
+    return "Sound."
+
+
+def _hinges(a: Answer) -> list[GluedJoint]:
+    """Hinges of the wing's own surfaces, where one is chosen."""
+    found = []
+    for which in get_args(Which):
+        surface = getattr(a.airframe.wing, which)
+        if surface is None or surface.hinge is None:
+            continue
+        q = surface_of(a.airframe, which)
+        ranked = hinges_for(q, judge(q), surface.keeps, surface.outdoors)
+        hinge = next(r for r in ranked if r.hinge == surface.hinge)
+        state = state_of(hinge.load_reserve.typical)
+        best = f"{ranked[0].label} would do." if not ranked[0].reasons else "No other hinge would do."
+        found.append(
+            GluedJoint(
+                id=f"hinge-{which}", kind="hinge", name=f"Hinge of the {which}", where="", glue=hinge.hinge,
+                glue_label=hinge.label, reserve=hinge.load_reserve, state=state,
+                how="air pulls on it at full throw and top speed",
+                todo=f"{hinge.reasons[0]} {best}" if hinge.reasons else "Sound.", against=hinge.reasons,
+                first=ranked[0].label, question=None, test=None,
+            )
+        )  # fmt: skip
+    return found

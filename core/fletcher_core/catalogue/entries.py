@@ -279,6 +279,26 @@ class Craft(Entry):
     unit: str
 
 
+class GlueRule(Entry):
+    """A hard rule: its sentence with places to fill, why it is so, and the figure it looks at."""
+
+    says: str
+    because: str
+    at: float | None = None
+
+
+class Scale(Entry):
+    """What words, or habits, stand for as figures."""
+
+    steps: dict[str, float]
+
+
+class Prepare(Entry):
+    """What a side of a joint asks for before any glue."""
+
+    steps: list[str]
+
+
 class Catalogue(BaseModel):
     model_config = ConfigDict(frozen=True)
 
@@ -296,3 +316,6 @@ class Catalogue(BaseModel):
     school: dict[str, School]
     hinge: dict[str, Hinge]
     control: dict[str, Craft]
+    rule: dict[str, GlueRule]
+    scale: dict[str, Scale]
+    prepare: dict[str, Prepare]

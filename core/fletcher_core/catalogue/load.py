@@ -16,11 +16,18 @@ if TYPE_CHECKING:
     from .own import OwnMaterial
 
 
+#: the files of `data`, each a table of that name
+FAMILIES = (
+    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "work", "school", "hinge", "control", "rule", "scale",
+    "prepare",
+)  # fmt: skip
+
+
 @lru_cache(maxsize=1)
 def shipped() -> Catalogue:
     """The catalogue that ships with the core."""
     tables: dict[str, object] = {}
-    for family in ("foam", "board", "stock", "skin", "glue", "cord", "cloth", "work", "school", "hinge", "control"):
+    for family in FAMILIES:
         text = files(__package__).joinpath(f"data/{family}.toml").read_text(encoding="utf-8")
         table = tomllib.loads(text.replace("\nyield = ", "\nyield_ = "))
         # cloths come with their fibres, resins and ways to lay up, each a table of its own

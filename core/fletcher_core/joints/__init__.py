@@ -1,14 +1,15 @@
 """Glued joints: shear along a lap and its peaks, splices; which glue for which joint, and a log of bond tests."""
 
-from .bond_log import WHERE, BondTest, Hold, hold
+from .bond_log import WHERE, BondTest, Hold, Standing, hold, standings
 from .choose import Advice, NextTest, choose, next_test
 from .cure import Times, times_today
 from .lap import end_peak, lap_peak, shear_lag
 from .question import HARDS, SHAPES, JointQuestion
-from .rules import RULES, reasons_against
-from .splice import Splice, splice
+from .rules import RULES, Reason, reasons_against
+from .splice import SPLICES, Splice, SpliceQuestion, splice, splices
 
 __all__ = [
-    "HARDS", "RULES", "SHAPES", "WHERE", "Advice", "BondTest", "Hold", "JointQuestion", "NextTest", "Splice", "Times",
-    "choose", "end_peak", "hold", "lap_peak", "next_test", "reasons_against", "shear_lag", "splice", "times_today",
+    "HARDS", "RULES", "SHAPES", "SPLICES", "WHERE", "Advice", "BondTest", "Hold", "JointQuestion", "NextTest",
+    "Reason", "Splice", "SpliceQuestion", "Standing", "Times", "choose", "end_peak", "hold", "lap_peak", "next_test",
+    "reasons_against", "shear_lag", "splice", "splices", "standings", "times_today",
 ]  # fmt: skip

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from pydantic import Field
+from pydantic import BaseModel, Field
 from scipy.special import betaincinv
 
 from ..catalogue import catalogue
@@ -83,3 +83,39 @@ def hold(glue: str, one: str, other: str, tests: Sequence[BondTest]) -> Hold:
     b = _WEIGHT * (1 - mean) + sum(1 - t.share for t in mine)
     low, high = (float(betaincinv(a, b, part)) for part in (0.1, 0.9))
     return Hold(a / (a + b), min(low, a / (a + b)), max(high, a / (a + b)), len(mine), mean)
+
+
+class Standing(BaseModel):
+    """What is known of one glue on one pair of materials, from the catalogue and the tests; shares of foam torn."""
+
+    glue: str
+    label: str
+    on: list[str]
+    tests: int
+    share: float
+    low: float
+    high: float
+    before: float
+    #: of the own tests alone
+    own_mean: float
+    #: as they were told, N; the pieces were not alike
+    loads_N: list[float]
+
+
+def standings(tests: Sequence[BondTest]) -> list[Standing]:
+    """Every glue and pair that was tested, the best first."""
+    groups: dict[tuple[str, tuple[str, ...]], list[BondTest]] = {}
+    for test in tests:
+        groups.setdefault((test.glue, pair(test.one, test.other)), []).append(test)
+    found = []
+    for (glue, on), mine in groups.items():
+        known = hold(glue, mine[0].one, mine[0].other, mine)
+        found.append(
+            Standing(
+                glue=glue, label=catalogue().glue[glue].label, on=list(on), tests=known.tests, share=known.mean,
+                low=known.low, high=known.high, before=known.before,
+                own_mean=sum(t.share for t in mine) / len(mine),
+                loads_N=[t.load_N for t in mine if t.load_N is not None],
+            )
+        )  # fmt: skip
+    return sorted(found, key=lambda s: (-s.share, -s.tests, s.glue))

@@ -15,18 +15,23 @@ from ..catalogue import Glue, Spread, catalogue
 from .bond_log import BondTest, Hold, hold
 from .cure import times_today
 from .question import JointQuestion
-from .rules import reasons_against, widest_gap
+from .rules import Reason, reasons_against, said, widest_gap
 
-Criterion = Literal["strength", "gives", "quick", "gap", "light", "easy"]
+Criterion = Literal["strength", "gives", "quick", "gap", "light", "easy", "looks"]
 CRITERIA: dict[Criterion, str] = {
     "strength": "holds", "gives": "bends with the foam", "quick": "flies soon", "gap": "fills", "light": "light",
-    "easy": "easy to place",
+    "easy": "easy to place", "looks": "looks clean",
 }  # fmt: skip
-#: what a school adds for a glue that it reaches for first
-LEANING = 0.25
-#: glue stops short of edges, and a face is never wet all over
-COVERED = 0.8
-_GIVES = {"rubbery": 1.0, "flexible": 0.85, "tough": 0.6, "firm": 0.4, "stiff": 0.15, "brittle": 0.0}
+
+
+def covered() -> float:
+    """Share of a face that glue really covers."""
+    return catalogue().scale["covered"].steps["usual"]
+
+
+def leaning() -> float:
+    """What a school adds for a glue that it reaches for first."""
+    return catalogue().scale["school"].steps["leaning"]
 
 
 class Part(BaseModel):
@@ -54,12 +59,14 @@ class Ranked(BaseModel):
     carries_N: float
     carries_low_N: float
     carries_high_N: float
-    reserve: float | None
+    reserve: Spread | None
     grams: float
     open_min: float
     handle_min: float
     fly_min: float
     full_min: float
+    #: of both sides, then of the glue itself
+    prepare: list[str]
     steps: list[str]
     cautions: list[str]
     note: str
@@ -71,7 +78,7 @@ class Ruled(BaseModel):
 
     glue: str
     label: str
-    reasons: list[str]
+    reasons: list[Reason]
 
 
 class Opinion(BaseModel):
@@ -123,45 +130,57 @@ def _parts(glue: Glue, joint: JointQuestion, known: Hold) -> dict[Criterion, flo
     fly = times_today(glue, joint.air_C, joint.damp).fly
     return {
         "strength": known.mean,
-        "gives": _GIVES.get(glue.flex, 0.3),
+        "gives": catalogue().scale["flex"].steps[glue.flex],
         # five minutes is best, a day is worst, by the logarithm between
         "quick": float(min(1.0, max(0.0, 1 - math.log(max(fly, 5.0) / 5.0) / math.log(1440 / 5)))),
         "gap": min(1.0, widest_gap(glue) / 4.0),
         "light": float(min(1.0, max(0.0, 1 - grams_of(glue, joint) / max(joint.area_cm2 * 0.06, 1e-6)))),
         "easy": 1.0 if glue.slides else 0.4,
+        **({"looks": catalogue().scale["looks"].steps[glue.looks]} if joint.looks else {}),
     }
 
 
-def _score(values: dict[Criterion, float], school: str, glue: str) -> float:
-    entry = catalogue().school[school]
-    weights = entry.weights.model_dump()
-    return float(sum(weights[k] * v for k, v in values.items())) + (LEANING if glue in entry.leans else 0.0)
+def _weights(school: str, joint: JointQuestion) -> dict[str, float]:
+    """A school's weights; where looks are asked for they take their share of all others."""
+    weights = catalogue().school[school].weights.model_dump()
+    if not joint.looks:
+        return weights
+    looks = catalogue().scale["school"].steps["looks"]
+    return {**{k: (1 - looks) * w for k, w in weights.items()}, "looks": looks}
+
+
+def prepared(joint: JointQuestion) -> list[str]:
+    """What the two sides ask for before any glue."""
+    foams, table = catalogue().foam, catalogue().prepare
+    sides = dict.fromkeys(foams[s].glue_family if s in foams else s for s in (joint.one, joint.other))
+    return [step for side in sides for step in table[side].steps]
 
 
 def tested_score(score: float, known: Hold) -> float:
     """A school's score, outranked by tests as they grow: each counts as much as a third of the school's word."""
     share = known.tests / (known.tests + 3.0)
-    return (1 - share) * score + share * (1.0 + LEANING) * known.mean
+    return (1 - share) * score + share * (1.0 + leaning()) * known.mean
 
 
 def _ranked(name: str, joint: JointQuestion, school: str, tests: Sequence[BondTest]) -> Ranked:
     glue, entry = catalogue().glue[name], catalogue().school[school]
     known = hold(name, joint.one, joint.other, tests)
     values = _parts(glue, joint, known)
-    if joint.looks and glue.looks != "clean":
-        values["easy"] = 0.0
-    weights = entry.weights.model_dump()
-    area = 100 * joint.area_cm2 * COVERED
+    weights = _weights(school, joint)
+    leans = name in entry.leans
+    score = sum(weights[k] * v for k, v in values.items()) + (leaning() if leans else 0.0)
+    area = 100 * joint.area_cm2 * covered()
     load = strength(glue, joint, known)
     today = times_today(glue, joint.air_C, joint.damp)
-    reserve = load.typical * area / joint.load_N if joint.load_N else None
+    reserve = Spread(*(s * area / joint.load_N for s in load)) if joint.load_N else None
     return Ranked(
-        glue=name, label=glue.label, score=tested_score(_score(values, school, name), known),
+        glue=name, label=glue.label, score=tested_score(score, known),
         parts=[Part(criterion=k, label=CRITERIA[k], value=v, weight=weights[k]) for k, v in values.items()],
-        leaning=name in entry.leans, foam_torn=known.mean, foam_torn_low=known.low, foam_torn_high=known.high,
+        leaning=leans, foam_torn=known.mean, foam_torn_low=known.low, foam_torn_high=known.high,
         foam_torn_before=known.before, tests=known.tests, carries_N=load.typical * area,
         carries_low_N=load.low * area, carries_high_N=load.high * area, reserve=reserve, grams=grams_of(glue, joint),
-        open_min=today.open, handle_min=today.handle, fly_min=today.fly, full_min=today.full, steps=glue.steps,
+        open_min=today.open, handle_min=today.handle, fly_min=today.fly, full_min=today.full, prepare=prepared(joint),
+        steps=glue.steps,
         cautions=glue.cautions, note=glue.note, source=glue.source,
     )  # fmt: skip
 
@@ -169,7 +188,7 @@ def _ranked(name: str, joint: JointQuestion, school: str, tests: Sequence[BondTe
 def _order(joint: JointQuestion, school: str, names: Sequence[str], tests: Sequence[BondTest]) -> list[Ranked]:
     ranked = [_ranked(n, joint, school, tests) for n in names]
     # what does not carry the load comes after all that does
-    return sorted(ranked, key=lambda r: (r.reserve is not None and r.reserve < 1.0, -r.score, r.glue))
+    return sorted(ranked, key=lambda r: (r.reserve is not None and r.reserve.typical < 1.0, -r.score, r.glue))
 
 
 def choose(
@@ -190,7 +209,10 @@ def choose(
     for name, glue in catalogue().glue.items():
         against = reasons_against(name, joint)
         if shelf is not None and name not in shelf:
-            against.append("It is not on the shelf.")
+            against.append(
+                Reason(rule="shelf", says="It is not on the shelf.", because="Only what is there was asked for.",
+                       source="the workshop's stock shelf")
+            )  # fmt: skip
         if against:
             out.append(Ruled(glue=name, label=glue.label, reasons=against))
         else:
@@ -214,23 +236,33 @@ class NextTest(BaseModel):
     says: str
 
 
-def next_test(joint: JointQuestion, school: str, tests: Sequence[BondTest]) -> NextTest | None:
-    """Of the glues behind the first, the one whose best case by what is known lies farthest above it."""
+def next_test(
+    joint: JointQuestion, school: str, tests: Sequence[BondTest], taken: str | None = None
+) -> NextTest | None:
+    """Of the other glues, the one whose best case by what is known lies farthest above the one that is taken.
+
+    None where no outcome that is likely (10th to 90th percentile) would change the choice.
+
+    Parameters
+    ----------
+    taken : the glue that is in the joint now; the first of the ranking where none is given, or it may not be used.
+    """
     ranked = choose(joint, school, tests).ranked
     if len(ranked) < 2:
         return None
-    first = ranked[0]
+    first = next((r for r in ranked if r.glue == taken), ranked[0])
+    others = [r for r in ranked if r is not first]
     weight = next(p.weight for p in first.parts if p.criterion == "strength")
 
     def chance(r: Ranked) -> float:
         return r.score + (weight + 0.3) * (r.foam_torn_high - r.foam_torn) - first.score
 
-    best = max(ranked[1:], key=chance)
+    best = max(others, key=chance)
     doubt = max(first.foam_torn - first.foam_torn_low, 0.0)
     if chance(best) + doubt <= 0:
         return None
-    said = (
+    words = (
         f"Glue a scrap with {best.label} and one with {first.label}, and break both by hand after "
-        f"{max(best.fly_min, first.fly_min):.0f} minutes: if {best.label} tears more foam, it comes first."
+        f"{said(max(best.fly_min, first.fly_min))}: if {best.label} tears more foam, it comes first."
     )
-    return NextTest(glue=best.glue, label=best.label, says=said)
+    return NextTest(glue=best.glue, label=best.label, says=words)

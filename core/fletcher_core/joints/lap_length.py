@@ -7,13 +7,17 @@ length more overlap helps no more.
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import BaseModel, Field
 
 from ..catalogue import catalogue
 from ..model.fields import Described, measure
-from .lap import lap_peak
+from .lap import coupon_peak, lap_peak
+
+Array = NDArray[Any]
 
 
 class LapQuestion(Described):
@@ -28,9 +32,13 @@ class LapQuestion(Described):
 
 
 class Lap(BaseModel):
-    """`length_mm` None: no overlap of this width carries it. `most_N`: what the longest that helps would carry."""
+    """`length_mm` None: no overlap of this width carries it. `most_N`: what the longest that helps would carry.
+
+    `usual_mm` is what the glue's typical strength would ask for, `length_mm` what nine glue lines in ten do.
+    """
 
     length_mm: float | None
+    usual_mm: float | None
     simple_mm: float
     peak: float
     most_N: float
@@ -38,13 +46,19 @@ class Lap(BaseModel):
     says: str
 
 
-def carried(q: LapQuestion, length: float) -> tuple[float, float]:
-    """(N at the glue's low strength, peak over mean) of an overlap."""
+def carried(q: LapQuestion, length: float, strength: float | None = None) -> tuple[float, float]:
+    """(N at the glue's low strength or the one given, peak over mean) of an overlap."""
     glue, stock = catalogue().glue[q.glue], catalogue().stock[q.stock]
     EA = np.array(stock.E.typical * q.width_mm * q.thickness_mm)
     k = np.array(glue.G.typical * q.width_mm / glue.bond)
     peak = float(lap_peak(EA, EA, k, np.array(length)))
-    return glue.lap_on_hard.low * q.width_mm * length / peak, peak
+    over = max(1.0, peak / coupon_peak(glue.G.typical, glue.bond))
+    return (glue.lap_on_hard.low if strength is None else strength) * q.width_mm * length / over, peak
+
+
+def _first(lengths: Array, enough: Array) -> float | None:
+    at = np.flatnonzero(enough)
+    return float(math.ceil(float(lengths[at[0]]))) if len(at) else None
 
 
 def lap_length(q: LapQuestion) -> Lap:
@@ -56,8 +70,8 @@ def lap_length(q: LapQuestion) -> Lap:
     lengths = np.geomspace(1.0, max(400.0, 4 * simple), 400)
     held = np.array([carried(q, float(length))[0] for length in lengths])
     most = float(held.max())
-    enough = np.flatnonzero(held >= needed)
-    length = math.ceil(float(lengths[enough[0]])) if len(enough) else None
+    usual = held * glue.lap_on_hard.typical / glue.lap_on_hard.low
+    length, typical = (_first(lengths, h >= needed) for h in (held, usual))
     peak = carried(q, float(length if length is not None else lengths[int(held.argmax())]))[1]
     if length is None:
         says = "No overlap of this width carries it: past some length only its ends work. Make it wider, or taper."
@@ -66,7 +80,8 @@ def lap_length(q: LapQuestion) -> Lap:
     else:
         says = "Its ends carry most of it: taper them." if peak > 1.5 else "The whole overlap works."
     return Lap(
-        length_mm=None if length is None else float(length),
+        length_mm=length,
+        usual_mm=typical,
         simple_mm=simple,
         peak=peak,
         most_N=most,

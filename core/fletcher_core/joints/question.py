@@ -10,11 +10,12 @@ from ..catalogue import Foam, catalogue
 from ..model.fields import Described, measure
 from ..model.problems import fault
 
-Shape = Literal["butt", "slot", "lap", "faced", "fillet", "hinge"]
+Shape = Literal["butt", "slot", "lap", "faced", "plate", "fillet", "hinge"]
 Hard = Literal["wood", "carbon", "glass", "metal", "plastic", "greasy_plastic", "paper"]
 
 SHAPES: dict[Shape, str] = {
     "butt": "end against end", "slot": "a stick in its slot", "lap": "lapped", "faced": "a sheet all over",
+    "plate": "a hard part on foam",
     "fillet": "a corner with a bead", "hinge": "a hinge",
 }  # fmt: skip
 HARDS: dict[Hard, str] = {
@@ -67,4 +68,4 @@ class JointQuestion(TwoSides):
     def closed(self) -> bool:
         """Glued between faces that let nothing dry through."""
         breathes = {"wood", "paper"} & set(self.hards)
-        return self.shape in ("slot", "lap", "faced") and not breathes
+        return self.shape in ("slot", "lap", "faced", "plate") and not breathes

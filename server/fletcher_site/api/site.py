@@ -7,7 +7,7 @@ from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
-from fletcher_core.joints import BondTest
+from fletcher_core.joints import BondTest, SpliceQuestion
 from fletcher_core.joints.lap_length import LapQuestion
 from fletcher_core.model import AirframeFile, Refused, explain
 from fletcher_core.shelf import ShelfItem
@@ -77,6 +77,9 @@ _BODIES: dict[str, type[BaseModel]] = {
     "glue_question": glue.GlueQuestion,
     "lap_question": LapQuestion,
     "bond_test": BondTest,
+    "joints_asked": glue.JointsAsked,
+    "splice_question": SpliceQuestion,
+    "picture": glue.Picture,
     "surface_asked": hinges.SurfaceAsked,
     "wing_surface": hinges.WingSurface,
     "gauge_asked": hinges.Gauge,

@@ -155,6 +155,8 @@ class BondTest(models.Model):
     document = models.JSONField()
     who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     when = models.DateTimeField(auto_now_add=True)
+    #: a JPEG of the break, made small, without what the camera wrote into it
+    picture = models.BinaryField(null=True)
 
     class Meta:
         ordering = ["-when", "-pk"]
