@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from .jobs import open_bench
@@ -59,7 +61,14 @@ def test_ten_bond_tests_change_the_ranking(demo: Page) -> None:
     demo.get_by_label("Foam left on the other").fill("300 %")
     demo.get_by_role("button", name="Log this test").click()
     expect(demo.get_by_role("alert").first).to_contain_text(re.compile("too large|100 %"))
-    expect(demo.get_by_role("img", name=re.compile("Share of foam torn by"))).to_be_visible()
+    expect(
+        demo.get_by_role("img", name=re.compile("Share of foam torn by glue, [0-9]+ kinds of joint in 17 tests"))
+    ).to_be_visible()
+    ranked = demo.get_by_test_id("standings").get_by_role("row")
+    expect(ranked.nth(1)).to_contain_text("Hot melt, low heat")
+    expect(ranked.last).to_contain_text("Foaming polyurethane")
+    demo.get_by_role("button", name="Foaming polyurethane", exact=True).click()
+    expect(demo.get_by_role("img", name="Share of foam torn against cure time, Foaming polyurethane")).to_be_visible()
     check(demo, "the bond log")
     demo.get_by_role("tab", name="Choose a glue").click()
     demo.get_by_label("Ranked as by").select_option(label="Foaming glue first")
@@ -73,6 +82,8 @@ def test_from_a_joint_on_the_bench_to_its_glue_and_a_lap(demo: Page) -> None:
     joints = demo.get_by_test_id("glued").get_by_role("listitem")
     expect(joints).to_have_count(2)
     expect(joints.first).to_contain_text("slips in its glue")
+    expect(joints.first).to_contain_text("It holds, but a poor glue line may not")
+    expect(joints.first).to_contain_text("Worth a test: Glue a scrap with")
     joints.first.get_by_role("link", name=re.compile("Choose glue for")).click()
     expect(demo.get_by_role("heading", name=re.compile("^Glue for"))).to_be_visible()
     expect(demo.locator("[data-glue=polyurethane_foaming]")).to_contain_text(re.compile(r"reserve ×1\.[23]"))
@@ -80,3 +91,38 @@ def test_from_a_joint_on_the_bench_to_its_glue_and_a_lap(demo: Page) -> None:
     expect(demo.get_by_test_id("lap")).to_contain_text("of overlap")
     demo.get_by_label("Force to carry, N").fill("30000")
     expect(demo.get_by_test_id("lap")).to_contain_text("No overlap")
+
+
+def test_a_picture_of_the_break_stays_with_its_test(demo: Page, tmp_path: Path) -> None:
+    broken, shot = tmp_path / "words.png", tmp_path / "break.png"
+    broken.write_text("no picture at all", encoding="utf-8")
+    Image.new("RGB", (900, 600), (230, 226, 210)).save(shot)
+    demo.get_by_role("link", name="Glue").click()
+    demo.get_by_role("tab", name="Our bond tests").click()
+    rows = demo.get_by_test_id("bond-tests").locator("tbody tr")
+    expect(rows).to_have_count(7)
+    demo.get_by_label("Picture of the break").set_input_files(broken)
+    demo.get_by_role("button", name="Log this test").click()
+    expect(demo.get_by_role("alert")).to_contain_text("The test is logged, its picture is not")
+    expect(rows).to_have_count(8)
+    demo.get_by_label("Picture of the break").set_input_files(shot)
+    demo.get_by_role("button", name="Log this test").click()
+    expect(rows).to_have_count(9)
+    picture = rows.first.get_by_role("img", name=re.compile("The break of Foaming polyurethane"))
+    expect(picture).to_be_visible()
+    assert picture.evaluate("e => e.decode().then(() => e.naturalWidth)") == 900
+
+
+def test_a_spar_that_is_too_short_is_lengthened(demo: Page) -> None:
+    demo.get_by_role("link", name="Glue").click()
+    demo.get_by_role("tab", name="Lengthen a spar").click()
+    ways = demo.get_by_test_id("splices").get_by_role("listitem")
+    expect(demo.locator("[data-splice]")).to_have_count(2)
+    demo.get_by_label("Form").select_option(label="strip")
+    expect(demo.locator("[data-splice=scarf]")).to_contain_text("of the stick's strength")
+    expect(demo.get_by_role("img", name="A scarf, cut on the slant, seen from the side")).to_be_visible()
+    expect(ways.first).to_contain_text("A scarf")
+    demo.get_by_label("Form").select_option(label="tube")
+    demo.get_by_label("Bore").fill("9")
+    expect(demo.get_by_text(re.compile("leaves no wall")).first).to_be_visible()
+    check(demo, "splices")

@@ -20,7 +20,7 @@ def test_hinge_an_aileron_and_print_its_gauge(demo: Page) -> None:
     expect(says).to_contain_text("With its horn in the middle")
     demo.get_by_label("Horn, from its inner end").fill("50 %")
     demo.get_by_label("Film round it", exact=True).select_option(label="Laminating film, 75 µm")
-    demo.get_by_label("Layers").select_option("3")
+    demo.get_by_label("Layers", exact=True).select_option("3")
     expect(demo.get_by_test_id("surface-more")).to_contain_text("stays straight")
     demo.get_by_label("Throw each way").fill("25")
     hinges = demo.get_by_test_id("hinges")

@@ -49,6 +49,9 @@ class Ranked(BaseModel):
     glue: str
     label: str
     score: float
+    #: by the school alone, and the share of the score that is the own tests'
+    school_score: float
+    tests_share: float
     parts: list[Part]
     leaning: bool
     foam_torn: float
@@ -156,9 +159,14 @@ def prepared(joint: JointQuestion) -> list[str]:
     return [step for side in sides for step in table[side].steps]
 
 
+def tests_count(known: Hold) -> float:
+    """Share of a score that is the own tests': each counts as much as a third of the school's word."""
+    return known.tests / (known.tests + 3.0)
+
+
 def tested_score(score: float, known: Hold) -> float:
-    """A school's score, outranked by tests as they grow: each counts as much as a third of the school's word."""
-    share = known.tests / (known.tests + 3.0)
+    """A school's score, outranked by tests as they grow."""
+    share = tests_count(known)
     return (1 - share) * score + share * (1.0 + leaning()) * known.mean
 
 
@@ -174,7 +182,8 @@ def _ranked(name: str, joint: JointQuestion, school: str, tests: Sequence[BondTe
     today = times_today(glue, joint.air_C, joint.damp)
     reserve = Spread(*(s * area / joint.load_N for s in load)) if joint.load_N else None
     return Ranked(
-        glue=name, label=glue.label, score=tested_score(score, known),
+        glue=name, label=glue.label, score=tested_score(score, known), school_score=score,
+        tests_share=tests_count(known),
         parts=[Part(criterion=k, label=CRITERIA[k], value=v, weight=weights[k]) for k, v in values.items()],
         leaning=leans, foam_torn=known.mean, foam_torn_low=known.low, foam_torn_high=known.high,
         foam_torn_before=known.before, tests=known.tests, carries_N=load.typical * area,

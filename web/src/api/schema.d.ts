@@ -186,7 +186,7 @@ export interface paths {
         put?: never;
         /**
          * Joints
-         * @description The glued joints of a scheme with what each leaves, the weakest first.
+         * @description The glued joints of a scheme with what each leaves, the weakest first, by the workshop's own tests.
          */
         post: operations["glued_joints"];
         delete?: never;
@@ -209,6 +209,46 @@ export interface paths {
          * @description How long an overlap must be.
          */
         post: operations["lap_length"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/splices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ways To Splice
+         * @description How a stick that is too short may be lengthened, the best first.
+         */
+        post: operations["splices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/standings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ranking
+         * @description Every glue and pair of materials that was tested here, the best first.
+         */
+        get: operations["standings"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -245,6 +285,27 @@ export interface paths {
         post?: never;
         /** Remove Test */
         delete: operations["remove_bond_test"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glue/tests/{test_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Picture */
+        get: operations["bond_picture"];
+        /**
+         * Save Picture
+         * @description A picture of the break; it is made small, and what the camera wrote into it is left out.
+         */
+        put: operations["save_bond_picture"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -966,6 +1027,8 @@ export interface components {
             glue: string;
             /** Id */
             id: number;
+            /** Picture */
+            picture: boolean;
             /** Share */
             share: number;
             test: components["schemas"]["BondTest"];
@@ -1668,9 +1731,16 @@ export interface components {
         };
         /**
          * GluedJoint
-         * @description One joint with the glue it has now; `question` is what the glue chooser is asked of it.
+         * @description One joint with the glue (or the hinge) it has now; `question` is what the glue chooser is asked of it.
+         *
+         *     `reserve` is told with the spread of glue and foam. `first` is the glue that the school would take here, and
+         *     `test` the bond test that could change what is taken.
          */
         GluedJoint: {
+            /** Against */
+            against: string[];
+            /** First */
+            first: string;
             /** Glue */
             glue: string;
             /** Glue Label */
@@ -1679,13 +1749,20 @@ export interface components {
             how: string;
             /** Id */
             id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "piece" | "joint" | "hinge";
             /** Name */
             name: string;
-            question: components["schemas"]["JointQuestion"];
-            /** Reserve */
-            reserve: number | null;
+            question: components["schemas"]["JointQuestion"] | null;
+            reserve: components["schemas"]["Spread"] | null;
             /** State */
             state: ("sound" | "close" | "gives way") | null;
+            test: components["schemas"]["NextTest"] | null;
+            /** Todo */
+            todo: string;
             /** Where */
             where: string;
         };
@@ -1853,7 +1930,7 @@ export interface components {
              * @default butt
              * @enum {string}
              */
-            shape: "butt" | "slot" | "lap" | "faced" | "fillet" | "hinge";
+            shape: "butt" | "slot" | "lap" | "faced" | "plate" | "fillet" | "hinge";
             /**
              * Slides
              * @default false
@@ -1865,6 +1942,23 @@ export interface components {
              */
             wet: boolean;
         };
+        /**
+         * JointsAsked
+         * @description A scheme whose joints are asked for, and by which school its glues are ranked.
+         */
+        JointsAsked: {
+            airframe: components["schemas"]["Airframe"];
+            /** Moving */
+            moving?: boolean | null;
+            scheme: components["schemas"]["Scheme"];
+            /**
+             * School
+             * @default foaming
+             */
+            school: string;
+            /** Station Mm */
+            station_mm?: number | null;
+        };
         /** LabelText */
         LabelText: {
             /** Text */
@@ -1873,6 +1967,8 @@ export interface components {
         /**
          * Lap
          * @description `length_mm` None: no overlap of this width carries it. `most_N`: what the longest that helps would carry.
+         *
+         *     `usual_mm` is what the glue's typical strength would ask for, `length_mm` what nine glue lines in ten do.
          */
         Lap: {
             /** Length Mm */
@@ -1887,6 +1983,8 @@ export interface components {
             says: string;
             /** Simple Mm */
             simple_mm: number;
+            /** Usual Mm */
+            usual_mm: number | null;
         };
         /**
          * LapQuestion
@@ -2352,13 +2450,24 @@ export interface components {
              * Criterion
              * @enum {string}
              */
-            criterion: "strength" | "gives" | "quick" | "gap" | "light" | "easy";
+            criterion: "strength" | "gives" | "quick" | "gap" | "light" | "easy" | "looks";
             /** Label */
             label: string;
             /** Value */
             value: number;
             /** Weight */
             weight: number;
+        };
+        /**
+         * Picture
+         * @description The bytes of a JPEG, PNG or WebP, in base 64.
+         */
+        Picture: {
+            /**
+             * Picture
+             * Format: base64
+             */
+            picture: string;
         };
         /** PieceWish */
         PieceWish: {
@@ -2636,8 +2745,11 @@ export interface components {
             open_min: number;
             /** Parts */
             parts: components["schemas"]["Part"][];
-            /** Reserve */
-            reserve: number | null;
+            /** Prepare */
+            prepare: string[];
+            reserve: components["schemas"]["Spread"] | null;
+            /** School Score */
+            school_score: number;
             /** Score */
             score: number;
             /** Source */
@@ -2646,6 +2758,8 @@ export interface components {
             steps: string[];
             /** Tests */
             tests: number;
+            /** Tests Share */
+            tests_share: number;
         };
         /**
          * RankedHinge
@@ -2686,6 +2800,20 @@ export interface components {
             sunlight: string;
             /** Tape Mm */
             tape_mm: number | null;
+        };
+        /**
+         * Reason
+         * @description Why a glue is out: the rule, what it says here, why that is so, and where it comes from.
+         */
+        Reason: {
+            /** Because */
+            because: string;
+            /** Rule */
+            rule: string;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
         };
         /** Reserved */
         Reserved: {
@@ -2814,7 +2942,7 @@ export interface components {
             /** Label */
             label: string;
             /** Reasons */
-            reasons: string[];
+            reasons: components["schemas"]["Reason"][];
         };
         /**
          * Said
@@ -3320,6 +3448,66 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /**
+         * SpliceQuestion
+         * @description A stick to be lengthened. `depth_mm` is a rod's or tube's diameter, or a strip's thickness.
+         */
+        SpliceQuestion: {
+            /**
+             * Bore Mm
+             * @default 4
+             */
+            bore_mm: number;
+            /**
+             * Depth Mm
+             * @default 6
+             */
+            depth_mm: number;
+            /**
+             * Form
+             * @default tube
+             * @enum {string}
+             */
+            form: "rod" | "tube" | "strip";
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * Material
+             * @default carbon_pultruded
+             */
+            material: string;
+            /**
+             * Width Mm
+             * @default 6
+             */
+            width_mm: number;
+        };
+        /**
+         * SpliceWay
+         * @description One way: length on each side of the cut, what it keeps of the stick's strength, how much stiffer it is there.
+         */
+        SpliceWay: {
+            /** Grams */
+            grams: number;
+            /** Label */
+            label: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Says */
+            says: string;
+            share: components["schemas"]["Spread"];
+            /** Source */
+            source: string;
+            /** Steps */
+            steps: string[];
+            /** Stiffer */
+            stiffer: number;
+            /** Way */
+            way: string;
+        };
         Spread: [
             number,
             number,
@@ -3336,6 +3524,34 @@ export interface components {
             low: number;
             /** Value */
             value: number;
+        };
+        /**
+         * StandingOut
+         * @description With its materials in words.
+         */
+        StandingOut: {
+            /** Before */
+            before: number;
+            /** Glue */
+            glue: string;
+            /** High */
+            high: number;
+            /** Label */
+            label: string;
+            /** Loads N */
+            loads_N: number[];
+            /** Low */
+            low: number;
+            /** On */
+            on: string[];
+            /** Own Mean */
+            own_mean: number;
+            /** Share */
+            share: number;
+            /** Tests */
+            tests: number;
+            /** Words */
+            words: string[];
         };
         /**
          * Step
@@ -4490,7 +4706,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Evaluation"];
+                "application/json": components["schemas"]["JointsAsked"];
             };
         };
         responses: {
@@ -4543,6 +4759,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    splices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpliceQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpliceWay"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    standings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingOut"][];
                 };
             };
         };
@@ -4620,6 +4889,79 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    bond_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                test_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    save_bond_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                test_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Picture"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BondTestOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -296,7 +296,7 @@ export function Bench({ id, version, initial }: { id: number; version: number; i
           <div className="overflow-x-auto border-b border-ink">
             <Tabs.List className="flex gap-3" aria-label="What to work on">
               {(Object.keys(TABS) as Tab[]).map((tab) => (
-                <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[16px] whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
+                <Tabs.Trigger key={tab} value={tab} className="min-h-10 border-b-4 border-transparent text-[16px] -outline-offset-2 whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
                   {TABS[tab]}
                 </Tabs.Trigger>
               ))}

@@ -2,56 +2,20 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { client, Fault, take } from "../api/client";
-import type { BondTest, BondTestOut, Said } from "../api/types";
+import type { BondTest, Said } from "../api/types";
 import { trim, wait } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
 import { useCatalogue } from "../session";
 import { ChoiceField, Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
+import { CurePlot, StandingsPlot } from "./BondPlots";
 
 const PREPARED: BondTest["preparation"][] = ["none", "cleaned", "roughened", "pricked", "roughened and pricked"];
-const WIDE = 560;
-const ROW = 26;
-
-/** Share of foam torn in each test, glue by glue, by how long it had cured. */
-function Plot({ tests }: { tests: BondTestOut[] }) {
-  const glues = [...new Set(tests.map((t) => t.glue))];
-  const most = Math.log(Math.max(...tests.map((t) => t.test.cured_min ?? 1440), 60));
-  const size = (minutes: number) => 4 + (5 * Math.log(Math.max(minutes, 5))) / most;
-  const x = (share: number) => 190 + share * (WIDE - 210);
-  return (
-    <figure>
-      <figcaption className="text-[15px]">
-        <b className="font-medium">Share of foam torn</b>
-        <span className="text-pencil">, one mark a test; the larger, the longer it had cured; the bar is the mean</span>
-      </figcaption>
-      <svg role="img" aria-label={`Share of foam torn by ${glues.length} glues in ${tests.length} tests`} viewBox={`0 0 ${WIDE} ${glues.length * ROW + 24}`} className="w-full max-w-2xl bg-white">
-        {[0, 0.5, 1].map((v) => (
-          <g key={v}>
-            <line x1={x(v)} x2={x(v)} y1={0} y2={glues.length * ROW} stroke="#c3c6c1" />
-            <text x={x(v)} y={glues.length * ROW + 17} fontSize={14} textAnchor="middle" fill="#4f5864">
-              {v * 100} %
-            </text>
-          </g>
-        ))}
-        {glues.map((glue, k) => {
-          const mine = tests.filter((t) => t.glue === glue);
-          const mean = mine.reduce((sum, t) => sum + t.share, 0) / mine.length;
-          const y = k * ROW + ROW / 2;
-          return (
-            <g key={glue}>
-              <text x={6} y={y + 5} fontSize={14} fill="#1b2430">
-                {glue}
-              </text>
-              {mine.map((t) => (
-                <circle key={t.id} cx={x(t.share)} cy={y} r={size(t.test.cured_min ?? 1440)} fill="#1f5f85" fillOpacity={0.45} stroke="#1f5f85" />
-              ))}
-              <line x1={x(mean)} x2={x(mean)} y1={y - 10} y2={y + 10} stroke="#8a4d16" strokeWidth={3} />
-            </g>
-          );
-        })}
-      </svg>
-    </figure>
-  );
+/** The newest file that was chosen, as the server takes it. */
+async function inBase64(file: File): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = "";
+  for (let at = 0; at < bytes.length; at += 0x8000) text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
+  return btoa(text);
 }
 
 /** Own tests: glue two pieces, break them, see how much foam stays on the other. They outrank every school. */
@@ -60,27 +24,51 @@ export function BondLog() {
   const catalogue = useCatalogue();
   const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
   const query = useQuery({ queryKey: ["glue", "tests"], queryFn: () => take(client.GET("/api/glue/tests")) });
+  const standings = useQuery({ queryKey: ["glue", "standings"], queryFn: () => take(client.GET("/api/glue/standings")) }).data ?? [];
   const [test, setTest, latest] = useLatestState<BondTest>(() => ({ one: "epp30", other: "epp30", glue: "polyurethane_foaming", preparation: "none", cured_min: 1440, air_C: 20, load_N: null, where: "foam", foam_left: null, day: new Date().toLocaleDateString("sv"), note: "" }));
   const [reading] = useState(() => new Reading());
+  const [picture, setPicture] = useState<File | null>(null);
+  const [pick, setPick] = useState(0);
   const [faults, setFaults] = useState<Said[]>([]);
   const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
   const set = (next: Partial<BondTest>) => setTest((t) => ({ ...t, ...next }));
   const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
 
-  async function change(done: Promise<unknown>, text: string) {
+  function refused(cause: unknown, before: string) {
+    setFaults(cause instanceof Fault ? cause.problems : []);
+    setTold({ text: before + (cause instanceof Fault ? cause.message : "Something broke here."), bad: true });
+  }
+  const anew = () => queries.invalidateQueries({ queryKey: ["glue"] });
+  async function takeOut(id: number) {
     try {
-      await done;
-      setFaults([]);
-      setTold({ text, bad: false });
-      await queries.invalidateQueries({ queryKey: ["glue"] });
+      await take(client.DELETE("/api/glue/tests/{test_id}", { params: { path: { test_id: id } } }));
+      setTold({ text: "Taken out.", bad: false });
+      await anew();
     } catch (cause) {
-      setFaults(cause instanceof Fault ? cause.problems : []);
-      setTold({ text: cause instanceof Fault ? cause.message : "Something broke here.", bad: true });
+      refused(cause, "");
     }
+  }
+  async function addPicture(id: number, file: File) {
+    await take(client.PUT("/api/glue/tests/{test_id}/picture", { params: { path: { test_id: id } }, body: { picture: await inBase64(file) } }));
   }
   async function log() {
     if (!(await reading.allRight())) return setTold({ text: "Not logged yet: something above cannot be read.", bad: true });
-    await change(take(client.POST("/api/glue/tests", { body: latest() })), "Logged. The ranking counts it.");
+    let made: { id: number };
+    try {
+      made = await take(client.POST("/api/glue/tests", { body: latest() }));
+    } catch (cause) {
+      return refused(cause, "");
+    }
+    setFaults([]);
+    setTold({ text: "Logged. The ranking counts it.", bad: false });
+    try {
+      if (picture) await addPicture(made.id, picture);
+      setPicture(null);
+      setPick((n) => n + 1);
+    } catch (cause) {
+      refused(cause, "The test is logged, its picture is not: ");
+    }
+    await anew();
   }
   const tests = query.data ?? [];
   return (
@@ -103,6 +91,13 @@ export function BondLog() {
               <div className="col-span-2">
                 <TextField label="Note" path="note" value={test.note ?? ""} onChange={(note) => set({ note })} />
               </div>
+              <div className="col-span-2">
+                <label htmlFor="bond-picture" className="block text-[15px] font-medium">
+                  Picture of the break
+                </label>
+                <input key={pick} id="bond-picture" type="file" accept="image/jpeg,image/png,image/webp" className="entry py-1.5" onChange={(e) => setPicture(e.target.files?.[0] ?? null)} />
+                <p className="text-[14px] text-pencil">It is made small; place and camera are left out.</p>
+              </div>
             </div>
           </Faults.Provider>
         </Readings.Provider>
@@ -120,14 +115,17 @@ export function BondLog() {
         {query.isError && <p role="alert">{query.error instanceof Fault ? query.error.message : "Something broke here."}</p>}
         {tests.length > 0 && (
           <>
-            <Plot tests={tests} />
+            <StandingsPlot standings={standings} tests={tests} />
+            <div className="mt-4">
+              <CurePlot tests={tests} />
+            </div>
             <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Bond tests">
               <table className="mt-3 w-full border-collapse text-[15px]" data-testid="bond-tests" aria-label="Bond tests, the newest first">
                 <thead>
                   <tr className="border-b border-ink text-left text-[14px] text-pencil">
-                    {["day", "glue", "on", "prepared", "cured", "foam torn", ""].map((h) => (
+                    {["day", "glue", "on", "prepared", "cured", "foam torn", "picture", "out"].map((h) => (
                       <th key={h} scope="col" className="px-1 font-normal">
-                        {h || <span className="sr-only">take out</span>}
+                        {h === "out" ? <span className="sr-only">take out</span> : h}
                       </th>
                     ))}
                   </tr>
@@ -143,8 +141,15 @@ export function BondLog() {
                       <td className="px-1 whitespace-nowrap">
                         {trim(t.share * 100, 0)} %{typeof t.test.load_N === "number" ? `, ${trim(t.test.load_N, 0)} N` : ""}
                       </td>
+                      <td className="px-1">
+                        {t.picture && (
+                          <a href={`/api/glue/tests/${t.id}/picture`} target="_blank" rel="noreferrer">
+                            <img src={`/api/glue/tests/${t.id}/picture`} alt={`The break of ${t.glue}, ${t.test.day}`} loading="lazy" className="h-10 w-14 border border-rule object-cover" />
+                          </a>
+                        )}
+                      </td>
                       <td className="px-1 text-right">
-                        <button className="btn btn-quiet px-0 whitespace-nowrap" aria-label={`Take out the test of ${t.glue} from ${t.test.day}`} onClick={() => void change(take(client.DELETE("/api/glue/tests/{test_id}", { params: { path: { test_id: t.id } } })), "Taken out.")}>
+                        <button className="btn btn-quiet px-0 whitespace-nowrap" aria-label={`Take out the test of ${t.glue} from ${t.test.day}`} onClick={() => void takeOut(t.id)}>
                           Take out
                         </button>
                       </td>

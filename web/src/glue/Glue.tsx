@@ -3,7 +3,7 @@ import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { useLocation } from "react-router";
 
-import { client, Fault, take } from "../api/client";
+import { client, Fault, take, takeAs } from "../api/client";
 import type { GlueAnswer, JointQuestion, Ranked } from "../api/types";
 import { mass, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
@@ -12,6 +12,7 @@ import { TopBar } from "../ui/TopBar";
 import { BondLog } from "./BondLog";
 import { JointDrawing } from "./JointDrawing";
 import { LapLength } from "./LapLength";
+import { Splices } from "./Splices";
 
 const START: JointQuestion = {
   one: "epp30", other: "epp30", shape: "butt", area_cm2: 20, gap_mm: 0.2, slides: false, bends: false, wet: false,
@@ -32,7 +33,8 @@ function force(newton: number): string {
 
 function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean; open: boolean; onOpen: () => void }) {
   const units = useUnits();
-  const weak = ranked.reserve !== null && ranked.reserve !== undefined && ranked.reserve < 1;
+  const reserve = ranked.reserve ?? null;
+  const weak = reserve !== null && reserve[1] < 1;
   return (
     <li className={`border-b border-rule py-2 ${first ? "border-l-4 border-l-kraft pl-3" : ""}`} data-glue={ranked.glue}>
       <button className="grid w-full grid-cols-[minmax(0,1fr)_auto] gap-x-3 text-left" aria-expanded={open} onClick={onOpen}>
@@ -48,7 +50,14 @@ function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean;
           <span className="block text-[14px] text-pencil">
             {force(ranked.carries_low_N)} to {force(ranked.carries_high_N)}
           </span>
-          {typeof ranked.reserve === "number" && <span className={`block font-medium ${weak ? "text-gives" : ""}`}>{weak ? "too weak, " : ""}reserve ×{trim(ranked.reserve, 2)}</span>}
+          {reserve && (
+            <span className={`block font-medium ${weak ? "text-gives" : ""}`}>
+              {weak ? "too weak, " : ""}reserve ×{trim(reserve[1], 2)}{" "}
+              <span className="text-[14px] font-normal">
+                {trim(reserve[0], 1)} to {trim(reserve[2], 1)}
+              </span>
+            </span>
+          )}
         </span>
       </button>
       <p className="text-[14px] text-pencil">
@@ -57,7 +66,7 @@ function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean;
       {open && (
         <div className="mt-1 grid gap-x-6 gap-y-2 sm:grid-cols-2">
           <ol className="list-decimal pl-5 text-[15px] leading-5">
-            {ranked.steps.map((s) => (
+            {[...ranked.prepare, ...ranked.steps].map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ol>
@@ -84,11 +93,20 @@ function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean;
                 ))}
                 <tr className="font-medium">
                   <th scope="row" className="text-left font-medium">
-                    {ranked.leaning ? "and reached for first: +0.25" : "score"}
+                    {ranked.leaning ? "by this school, which reaches for it first" : "by this school"}
                   </th>
                   <td />
-                  <td className="text-right">{trim(ranked.score, 2)}</td>
+                  <td className="text-right">{trim(ranked.school_score, 2)}</td>
                 </tr>
+                {ranked.tests > 0 && (
+                  <tr className="font-medium">
+                    <th scope="row" className="text-left font-medium">
+                      with your {ranked.tests} test{ranked.tests > 1 ? "s" : ""}, which count for {trim(ranked.tests_share * 100, 0)} %
+                    </th>
+                    <td />
+                    <td className="text-right">{trim(ranked.score, 2)}</td>
+                  </tr>
+                )}
               </tbody>
             </table>
             <p className="text-[14px] text-pencil">{ranked.source}.</p>
@@ -109,7 +127,7 @@ function Chooser({ start }: { start: JointQuestion }) {
     queryKey: ["glue", "choose", joint, school, shelf],
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: () => take<GlueAnswer>(client.POST("/api/glue/choose", { body: { joint, school, from_shelf: shelf } })),
+    queryFn: () => takeAs<GlueAnswer>(client.POST("/api/glue/choose", { body: { joint, school, from_shelf: shelf } })),
   });
   const set = (next: Partial<JointQuestion>) => setJoint((j) => ({ ...j, ...next }));
   const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
@@ -176,7 +194,12 @@ function Chooser({ start }: { start: JointQuestion }) {
               <ul data-testid="out">
                 {answer.advice.out.map((o) => (
                   <li key={o.glue} className="border-b border-rule py-1 text-[15px] leading-5">
-                    <b className="font-medium">{o.label}.</b> {o.reasons.join(" ")}
+                    <b className="font-medium">{o.label}.</b>{" "}
+                    {o.reasons.map((r) => (
+                      <span key={r.rule}>
+                        {r.says} <span className="text-[14px] text-pencil">{r.because}</span>{" "}
+                      </span>
+                    ))}
                   </li>
                 ))}
               </ul>
@@ -209,9 +232,9 @@ export function Glue() {
       <main className="mx-auto max-w-6xl px-4 py-5">
         <h1 className="text-2xl font-semibold">{state?.name ? `Glue for ${state.name}` : "Glue"}</h1>
         <Tabs.Root defaultValue="choose" className="mt-2">
-          <Tabs.List className="flex gap-5 border-b border-ink" aria-label="About glue">
-            {[["choose", "Choose a glue"], ["tests", "Our bond tests"], ["lap", "How long a lap"]].map(([id, name]) => (
-              <Tabs.Trigger key={id} value={id!} className="min-h-10 border-b-4 border-transparent text-[17px] whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
+          <Tabs.List className="flex gap-5 overflow-x-auto border-b border-ink" aria-label="About glue">
+            {[["choose", "Choose a glue"], ["tests", "Our bond tests"], ["lap", "How long a lap"], ["splice", "Lengthen a spar"]].map(([id, name]) => (
+              <Tabs.Trigger key={id} value={id!} className="min-h-10 border-b-4 border-transparent text-[17px] -outline-offset-2 whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
                 {name}
               </Tabs.Trigger>
             ))}
@@ -224,6 +247,9 @@ export function Glue() {
           </Tabs.Content>
           <Tabs.Content value="lap" className="pt-4">
             <LapLength />
+          </Tabs.Content>
+          <Tabs.Content value="splice" className="pt-4">
+            <Splices />
           </Tabs.Content>
         </Tabs.Root>
         <p className="mt-6 max-w-prose text-[14px] text-pencil">Estimates for unmanned, model-size aircraft only. Read the label of your glue: it comes first.</p>

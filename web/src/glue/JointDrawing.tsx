@@ -42,6 +42,13 @@ export function JointDrawing({ joint }: { joint: JointQuestion }) {
         <rect x={10} y={32} width={WIDE - 20} height={10} {...second} />
       </>
     ),
+    plate: (
+      <>
+        <rect x={10} y={34 + gap} width={WIDE - 20} height={64 - gap} {...first} />
+        <rect x={mid - 70} y={34} width={140} height={gap} {...glue} />
+        <rect x={mid - 70} y={16} width={140} height={18} {...second} />
+      </>
+    ),
     fillet: (
       <>
         <rect x={10} y={72} width={WIDE - 20} height={26} {...first} />
