@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
@@ -94,4 +95,9 @@ def demo(page: Page) -> Page:
     page.goto("/")  # a list asked for before the reset may still be on its way: only a new one has the new airframes
     expect(page.get_by_role("heading", level=2)).to_have_count(3)
     expect(page.get_by_role("heading", name="Sanderling")).to_be_visible()
+    # units are the visitor's own, and stay as the last one chose them
+    units = page.get_by_role("button", name=re.compile("Units"))
+    if "mm" not in units.inner_text():
+        units.click()
+        expect(units).to_contain_text("mm")
     return page

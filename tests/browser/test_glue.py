@@ -70,6 +70,9 @@ def test_ten_bond_tests_change_the_ranking(demo: Page) -> None:
     demo.get_by_role("button", name="Foaming polyurethane", exact=True).click()
     expect(demo.get_by_role("img", name="Share of foam torn against cure time, Foaming polyurethane")).to_be_visible()
     check(demo, "the bond log")
+    demo.set_viewport_size({"width": 390, "height": 844})
+    assert demo.evaluate("document.documentElement.scrollWidth") == 390
+    demo.set_viewport_size({"width": 1280, "height": 800})
     demo.get_by_role("tab", name="Choose a glue").click()
     demo.get_by_label("Ranked as by").select_option(label="Foaming glue first")
     expect(demo.get_by_role("heading", name="Hot melt, low heat comes first")).to_be_visible()

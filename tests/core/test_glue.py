@@ -7,7 +7,7 @@ import math
 from typing import Any
 
 import pytest
-from fletcher_core.catalogue import catalogue
+from fletcher_core.catalogue import catalogue, using
 from fletcher_core.joints import (
     HARDS,
     RULES,
@@ -314,3 +314,15 @@ def test_a_lap_like_the_coupon_carries_what_the_coupon_did() -> None:
     half = 0.5 * math.sqrt(2 * glue.G.typical / glue.bond / (70_000 * 1.6)) * 12.5
     assert peak == pytest.approx(half / math.tanh(half))
     assert coupon_peak(catalogue().glue["silicone"].G.typical, 1.0) == pytest.approx(1.0, abs=0.01)
+
+
+def test_a_new_glue_is_one_entry() -> None:
+    """Whatever is in the table is ranked or ruled out; nothing else knows glues by name."""
+    new = catalogue().glue["polyurethane_foaming"].model_copy(update={"label": "A new glue", "slides": False})
+    with using(catalogue().model_copy(update={"glue": {**catalogue().glue, "new_glue": new}})):
+        advice = choose(joint(), "foaming")
+        assert "new_glue" in {r.glue for r in advice.ranked}
+        ruled = {r.glue: r.reasons for r in choose(joint(slides=True), "foaming").out}
+        assert [r.rule for r in ruled["new_glue"]] == ["slides"]
+        assert hold("new_glue", "epp30", "epp30", []).before == 0.8
+    assert "new_glue" not in catalogue().glue

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 import pytest
 from fletcher_core.answer.controls import SurfaceVerdict, hinges_for, judge, surface_of
-from fletcher_core.catalogue import catalogue
+from fletcher_core.catalogue import catalogue, using
 from fletcher_core.hinges import (
     HingeQuestion,
     SurfaceQuestion,
@@ -309,3 +309,13 @@ def test_each_reason_strikes_where_it_should(changed: dict[str, Any], hinge: str
     told = {r.hinge: r for r in choose_hinge(HingeQuestion.model_validate({"keeps": "days", **changed}))}[hinge]
     assert any(words in reason for reason in told.reasons)
     assert hinge == "flute" or not any(words in reason for reason in plain.reasons)
+
+
+def test_a_new_hinge_is_one_entry() -> None:
+    new = catalogue().hinge["pinned"].model_copy(update={"label": "A new hinge", "never": {"epp": "Not in bead foam."}})
+    with using(catalogue().model_copy(update={"hinge": {**catalogue().hinge, "new_hinge": new}})):
+        told = {r.hinge: r for r in choose_hinge(HingeQuestion(made="balsa"))}
+        assert not told["new_hinge"].reasons
+        told = {r.hinge: r for r in choose_hinge(HingeQuestion(family="epp"))}
+        assert told["new_hinge"].reasons == ["Not in bead foam."]
+        assert ControlSurface(hinge="new_hinge").hinge == "new_hinge"

@@ -25,7 +25,7 @@ from .entries import (
     Stock,
     Work,
 )
-from .load import catalogue, shipped, with_own
+from .load import catalogue, shipped, using, with_own
 from .own import OwnMaterial, figures_of, words_of
 
 __all__ = [
@@ -53,6 +53,7 @@ __all__ = [
     "catalogue",
     "figures_of",
     "shipped",
+    "using",
     "with_own",
     "words_of",
 ]

@@ -44,6 +44,16 @@ def catalogue() -> Catalogue:
 
 
 @contextmanager
+def using(tables: Catalogue) -> Iterator[Catalogue]:
+    """Another catalogue, in this thread, until it is left."""
+    token = _in_use.set(tables)
+    try:
+        yield tables
+    finally:
+        _in_use.reset(token)
+
+
+@contextmanager
 def with_own(materials: Iterable[OwnMaterial]) -> Iterator[Catalogue]:
     """A workshop's own materials beside those in use, in this thread, until it is left."""
     tables: dict[str, dict[str, object]] = {}
@@ -51,9 +61,5 @@ def with_own(materials: Iterable[OwnMaterial]) -> Iterator[Catalogue]:
     for material in materials:
         table = tables.setdefault(material.table, dict(getattr(under, material.table)))
         table[material.id] = material.entry()
-    mixed = under.model_copy(update=tables) if tables else under
-    token = _in_use.set(mixed)
-    try:
+    with using(under.model_copy(update=tables) if tables else under) as mixed:
         yield mixed
-    finally:
-        _in_use.reset(token)

@@ -17,7 +17,7 @@ function Line({ joint: j }: { joint: GluedJoint }) {
   const bad = j.state === "gives way" || j.against.length > 0;
   return (
     <li className="border-b border-rule py-1.5" data-joint={j.id}>
-      <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3">
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 gap-y-1 max-sm:grid-cols-1">
         <p className="leading-5">
           <span className="font-medium">{j.name}</span>
           {j.where && <span className="text-pencil">, {j.where}</span>}

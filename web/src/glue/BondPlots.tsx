@@ -43,7 +43,8 @@ export function StandingsPlot({ standings, tests }: { standings: Standing[]; tes
           );
         })}
       </svg>
-      <table className="sr-only" data-testid="standings" aria-label="What is known of each glue">
+      <div className="sr-only">
+      <table data-testid="standings" aria-label="What is known of each glue">
         <thead>
           <tr>
             {["glue", "on", "tests", "foam torn", "from", "to", "by the catalogue"].map((h) => (
@@ -67,6 +68,7 @@ export function StandingsPlot({ standings, tests }: { standings: Standing[]; tes
           ))}
         </tbody>
       </table>
+      </div>
     </figure>
   );
 }

@@ -121,7 +121,7 @@ export function SurfaceResult({ answer, at, onAt, chosen, shown, onShow, onChoos
                 <td>×{trim(w.servo_reserve, 1)}</td>
                 <td>{mass(w.grams, units)}</td>
                 <td className="text-right">
-                  <button className="btn btn-quiet px-0" aria-label={`Take it: ${w.label}`} onClick={() => onChange(w.change)}>
+                  <button className="btn btn-quiet px-0 whitespace-nowrap" aria-label={`Take it: ${w.label}`} onClick={() => onChange(w.change)}>
                     Take it
                   </button>
                 </td>
