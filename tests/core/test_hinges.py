@@ -16,6 +16,7 @@ from fletcher_core.hinges import (
     choose_hinge,
     drawn,
     gap_for,
+    hinge_drawn,
     hinge_moment,
     throw_of,
 )
@@ -319,3 +320,24 @@ def test_a_new_hinge_is_one_entry() -> None:
         told = {r.hinge: r for r in choose_hinge(HingeQuestion(family="epp"))}
         assert told["new_hinge"].reasons == ["Not in bead foam."]
         assert ControlSurface(hinge="new_hinge").hinge == "new_hinge"
+
+
+@pytest.mark.parametrize("hinge", sorted(catalogue().hinge))
+@pytest.mark.parametrize("at", [-20.0, 0.0, 20.0])
+def test_every_hinge_is_drawn_on_both_sides_and_turns_with_its_surface(hinge: str, at: float) -> None:
+    entry, depth = catalogue().hinge[hinge], 8.0
+    gap = gap_for(25, depth) if entry.how == "gap" else 0.0
+    marks = hinge_drawn(entry.seen, depth, gap, at)
+    assert marks
+    for mark in marks:
+        if len(mark.points) == 1:
+            assert mark.radius > 0
+            assert math.hypot(*mark.points[0]) < depth
+            continue
+        start, end = mark.points[0], mark.points[-1]
+        assert start[0] < 0 < end[0]
+        level = hinge_drawn(entry.seen, depth, gap, 0.0)[marks.index(mark)].points
+        assert start == level[0], "what lies on the wing stays"
+        turned = math.degrees(math.atan2(level[-1][1], level[-1][0]) - math.atan2(end[1], end[0]))
+        assert turned == pytest.approx(at)
+        assert math.hypot(*end) == pytest.approx(math.hypot(*level[-1]))

@@ -254,6 +254,8 @@ class Hinge(Entry):
     """A way to hinge a surface: stiffness and load for each mm of it, what it weighs and takes, how it ages."""
 
     how: Literal["bevel", "gap"]
+    #: how it is drawn in section
+    seen: Literal["tape_top", "tape_both", "paper_bead", "web", "wall", "fibre", "pin", "leaf", "bead"]
     fits: list[Literal["foam", "board", "corrugated", "balsa"]]
     stiffness: S = figure("Stiffness", "N mm/rad for each mm")
     load: S = figure("Lets go at", "N/mm")

@@ -8,6 +8,7 @@ tan(t / 2) = g / (2 h), with g the gap and h half the depth.
 from __future__ import annotations
 
 import math
+from typing import Literal
 
 from pydantic import BaseModel
 
@@ -59,6 +60,51 @@ def drawn(how: str, depth_mm: float, chord_mm: float, bevel_deg: float, gap_mm: 
         front = [(half + 0.5 * depth_mm * cut, top), (half, 0.0), (half + 0.5 * depth_mm * cut, bottom)]
     tail = half + chord_mm
     shape = [*front, (tail, 0.5 * (top + bottom) - 0.4), (tail, 0.5 * (top + bottom) + 0.4)]
-    angle = math.radians(-at_deg)
-    cos, sin = math.cos(angle), math.sin(angle)
-    return [wing, [(x * cos - z * sin, x * sin + z * cos) for x, z in shape]]
+    return [wing, [_turned(p, at_deg) for p in shape]]
+
+
+def _turned(point: tuple[float, float], at_deg: float) -> tuple[float, float]:
+    """A point of the surface once it is swung down by `at_deg` about the hinge."""
+    cos, sin = math.cos(math.radians(-at_deg)), math.sin(math.radians(-at_deg))
+    return point[0] * cos - point[1] * sin, point[0] * sin + point[1] * cos
+
+
+class Mark(BaseModel):
+    """What the hinge itself is, in section: a line, or a spot of `radius` at one point; mm."""
+
+    kind: Literal["tape", "paper", "fibre", "foam", "leaf", "glue", "pin"]
+    points: Polygon
+    radius: float = 0.0
+
+
+def hinge_drawn(seen: str, depth_mm: float, gap_mm: float, at_deg: float) -> list[Mark]:
+    """The hinge of `drawn`, swung with its surface: what lies on the wing stays, what lies on the surface turns."""
+    half, top = 0.5 * gap_mm, 0.5 * depth_mm
+    run = 1.1 * depth_mm
+
+    def across(z: float) -> Polygon:
+        """Along the wing's face, over the gap, along the surface's face."""
+        return [(-half - run, z), (-half, z), _turned((half, z), at_deg), _turned((half + run, z), at_deg)]
+
+    flat: Polygon = [(-run, 0.0), (0.0, 0.0), _turned((run, 0.0), at_deg)]
+    spot = max(0.6, 0.09 * depth_mm)
+    match seen:
+        case "tape_top":
+            return [Mark(kind="tape", points=flat)]
+        case "tape_both":
+            return [Mark(kind="tape", points=across(top)), Mark(kind="tape", points=across(-top))]
+        case "paper_bead":
+            bead = Mark(kind="glue", points=[(0.0, -spot)], radius=spot)
+            return [Mark(kind="paper", points=flat), bead]
+        case "web":
+            return [Mark(kind="foam", points=flat)]
+        case "wall":
+            return [Mark(kind="foam", points=across(top))]
+        case "fibre":
+            return [Mark(kind="fibre", points=flat)]
+        case "pin":
+            return [Mark(kind="leaf", points=flat), Mark(kind="pin", points=[(0.0, 0.0)], radius=spot)]
+        case "leaf":
+            return [Mark(kind="leaf", points=flat)]
+        case _:
+            return [Mark(kind="glue", points=[(0.0, -spot)], radius=1.6 * spot)]

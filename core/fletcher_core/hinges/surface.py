@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -19,8 +20,9 @@ from ..sections import rectangle_constant
 
 Array = NDArray[np.float64]
 
-#: terms of the series for the pressure over a flap; more change the moment by less than one part in a thousand
-_TERMS = 400
+#: terms of the series for the pressure over a flap, and points along it; more of both change the moment by less than
+#: one part in a thousand
+_TERMS, _POINTS = 200, 1001
 #: depth of the surface's rear edge over that at its hinge
 _THIN = 0.1
 #: a strip of carbon at the rear edge, mm
@@ -83,6 +85,7 @@ class SurfaceQuestion(Described):
         return self.horn_at * self.length_mm, (1 - self.horn_at) * self.length_mm
 
 
+@lru_cache(maxsize=256)
 def hinge_moment(share: float) -> float:
     """Moment about the hinge over q x (whole chord)^2 x span, for each radian of flap, by thin-aerofoil theory.
 
@@ -90,7 +93,7 @@ def hinge_moment(share: float) -> float:
     x = (1 - cos t) / 2, hinge at th.
     """
     hinge = math.acos(2 * share - 1)
-    t = np.linspace(hinge, math.pi, 4001)
+    t = np.linspace(hinge, math.pi, _POINTS)
     n = np.arange(1, _TERMS + 1)[:, None]
     series = (2 * np.sin(n * hinge) / (n * math.pi) * np.sin(n * t)).sum(axis=0)
     pressure_over_q = 4 * ((math.pi - hinge) / math.pi / np.tan(np.maximum(t, 1e-9) / 2) + series)

@@ -53,7 +53,8 @@ class Ranked(BaseModel):
     school_score: float
     tests_share: float
     parts: list[Part]
-    leaning: bool
+    #: what the school adds because it reaches for this glue first
+    leaning: float
     foam_torn: float
     foam_torn_low: float
     foam_torn_high: float
@@ -175,8 +176,8 @@ def _ranked(name: str, joint: JointQuestion, school: str, tests: Sequence[BondTe
     known = hold(name, joint.one, joint.other, tests)
     values = _parts(glue, joint, known)
     weights = _weights(school, joint)
-    leans = name in entry.leans
-    score = sum(weights[k] * v for k, v in values.items()) + (leaning() if leans else 0.0)
+    leans = leaning() if name in entry.leans else 0.0
+    score = sum(weights[k] * v for k, v in values.items()) + leans
     area = 100 * joint.area_cm2 * covered()
     load = strength(glue, joint, known)
     today = times_today(glue, joint.air_C, joint.damp)

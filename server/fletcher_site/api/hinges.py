@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from fletcher_core.answer.controls import SurfaceVerdict, Which, hinges_for, judge, surface_of
 from fletcher_core.catalogue import catalogue
 from fletcher_core.formats import bevel_gauge_svg
-from fletcher_core.hinges import RankedHinge, SurfaceQuestion, Throw, drawn, throw_of
+from fletcher_core.hinges import Mark, RankedHinge, SurfaceQuestion, Throw, drawn, hinge_drawn, throw_of
 from fletcher_core.model import Airframe, Problem, Refused
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
@@ -52,6 +52,8 @@ class Swung(Schema):
     gap_mm: float
     at_deg: float
     polygons: list[list[tuple[float, float]]]
+    #: the hinge itself
+    marks: list[Mark]
 
 
 class SurfaceAnswer(Schema):
@@ -80,12 +82,13 @@ def _answer(
     verdict = judge(q, wing_hz)
     ranked = hinges_for(q, verdict, keeps, outdoors)
     taken = next((r for r in ranked if r.hinge == hinge), ranked[0])
-    how = catalogue().hinge[taken.hinge].how
+    how, seen = catalogue().hinge[taken.hinge].how, catalogue().hinge[taken.hinge].seen
     throw = throw_of(how, q.depth_mm, taken.bevel_deg, taken.gap_mm)
     at = min(max(at_deg, -throw.up), throw.down)
     swung = Swung(
         hinge=taken.hinge, label=taken.label, throw=throw, bevel_deg=taken.bevel_deg, gap_mm=taken.gap_mm, at_deg=at,
         polygons=drawn(how, q.depth_mm, q.chord_mm, taken.bevel_deg, taken.gap_mm, at),
+        marks=hinge_drawn(seen, q.depth_mm, taken.gap_mm, at),
     )  # fmt: skip
     return SurfaceAnswer(question=q, verdict=verdict, hinges=ranked, swung=swung)
 

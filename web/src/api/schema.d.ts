@@ -2064,6 +2064,27 @@ export interface components {
             where: string;
         };
         /**
+         * Mark
+         * @description What the hinge itself is, in section: a line, or a spot of `radius` at one point; mm.
+         */
+        Mark: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tape" | "paper" | "fibre" | "foam" | "leaf" | "glue" | "pin";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Radius
+             * @default 0
+             */
+            radius: number;
+        };
+        /**
          * Mass
          * @description Grams of the whole wing, both halves.
          */
@@ -2738,7 +2759,7 @@ export interface components {
             /** Label */
             label: string;
             /** Leaning */
-            leaning: boolean;
+            leaning: number;
             /** Note */
             note: string;
             /** Open Min */
@@ -3803,6 +3824,8 @@ export interface components {
             hinge: string;
             /** Label */
             label: string;
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
             /** Polygons */
             polygons: [
                 number,

@@ -136,7 +136,7 @@ export function Compare({ airframeId, file, start, station, onOpen, onChoose, on
               ))}
             </div>
           </div>
-          <div className="min-w-0 overflow-x-auto" tabIndex={0} role="region" aria-label="Figures side by side">
+          <div className="relative min-w-0 overflow-x-auto" tabIndex={0} role="region" aria-label="Figures side by side">
             <table className="w-full border-collapse text-[16px]" data-testid="compared">
               <caption className="sr-only">Schemes side by side; differences are to the first</caption>
               <thead>

@@ -72,7 +72,7 @@ export function BondLog() {
   }
   const tests = query.data ?? [];
   return (
-    <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
+    <div className="grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <section aria-label="Log a test">
         <p className="mb-2 text-[15px] text-pencil">Glue two pieces, wait, break them, and look: how much foam is left on the other piece is the measure.</p>
         <Readings.Provider value={reading}>
@@ -119,7 +119,7 @@ export function BondLog() {
             <div className="mt-4">
               <CurePlot tests={tests} />
             </div>
-            <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Bond tests">
+            <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Bond tests">
               <table className="mt-3 w-full border-collapse text-[15px]" data-testid="bond-tests" aria-label="Bond tests, the newest first">
                 <thead>
                   <tr className="border-b border-ink text-left text-[14px] text-pencil">

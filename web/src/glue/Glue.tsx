@@ -86,14 +86,14 @@ function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean;
                     <td className="w-24">
                       <span className="block h-2.5 bg-tape" style={{ width: `${p.value * 100}%` }} aria-hidden="true" />
                     </td>
-                    <td className="text-right">
+                    <td className="text-right whitespace-nowrap">
                       {trim(p.value, 2)} × {trim(p.weight, 2)}
                     </td>
                   </tr>
                 ))}
                 <tr className="font-medium">
                   <th scope="row" className="text-left font-medium">
-                    {ranked.leaning ? "by this school, which reaches for it first" : "by this school"}
+                    {ranked.leaning > 0 ? `by this school; +${trim(ranked.leaning, 2)}, it reaches for it first` : "by this school"}
                   </th>
                   <td />
                   <td className="text-right">{trim(ranked.school_score, 2)}</td>
@@ -135,7 +135,7 @@ function Chooser({ start }: { start: JointQuestion }) {
   const answer = query.data;
   return (
     <Faults.Provider value={problems}>
-      <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-x-8 gap-y-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <section aria-label="The joint">
           <JointDrawing joint={joint} />
           <div className="mt-2 grid grid-cols-2 gap-3">

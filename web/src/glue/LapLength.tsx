@@ -18,7 +18,7 @@ export function LapLength() {
   const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
   return (
     <Faults.Provider value={problems}>
-      <div className="grid gap-6 md:grid-cols-[22rem_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-6 md:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="grid grid-cols-2 gap-3">
           <MeasureField label="Force to carry, N" path="force_N" kind="number" value={lap.force_N} onChange={(force_N) => set({ force_N })} />
           <MeasureField label="Width of the lap" path="width_mm" kind="length" value={lap.width_mm} onChange={(width_mm) => set({ width_mm })} />

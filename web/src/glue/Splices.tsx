@@ -59,7 +59,7 @@ export function Splices() {
   const longest = Math.max(...(query.data ?? []).map((w) => w.length_mm), 1);
   return (
     <Faults.Provider value={problems}>
-      <div className="grid gap-6 md:grid-cols-[22rem_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 gap-6 md:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="grid grid-cols-2 content-start gap-3">
           <ChoiceField label="Form" path="form" value={asked.form ?? "tube"} onChange={(form) => set({ form })} options={[...FORMS]} />
           <ChoiceField label="Of" path="material" value={asked.material ?? ""} onChange={(material) => set({ material })} options={named(catalogue?.stock)} />

@@ -52,7 +52,7 @@ function Line({ hinge, shown, chosen, onShow, onChoose }: { hinge: RankedHinge; 
                     <td className="w-24">
                       <span className="block h-2.5 bg-tape" style={{ width: `${p.value * 100}%` }} aria-hidden="true" />
                     </td>
-                    <td className="text-right">
+                    <td className="text-right whitespace-nowrap">
                       {trim(p.value, 2)} × {trim(p.weight, 2)}
                     </td>
                   </tr>

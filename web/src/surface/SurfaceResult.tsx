@@ -88,7 +88,7 @@ export function SurfaceResult({ answer, at, onAt, chosen, shown, onShow, onChoos
       </div>
 
       <h2 className="mt-4 border-b border-ink text-[18px] font-semibold">What a change would buy</h2>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What a change would buy">
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="What a change would buy">
         <table className="w-full text-[15px]" data-testid="ways">
           <thead>
             <tr className="text-left text-[14px] text-pencil">

@@ -3,7 +3,18 @@ import { polygon } from "../drawing/frame";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 
-/** The hinge in section, the surface swung as far as the slider says; the hinge itself is the dark dot. */
+/** Each material by its own line: never by colour alone. */
+const LOOKS: Record<SurfaceAnswer["swung"]["marks"][number]["kind"], { stroke: string; strokeWidth: number; strokeDasharray?: string }> = {
+  tape: { stroke: "#1f5f85", strokeWidth: 4 },
+  paper: { stroke: "#4f5864", strokeWidth: 3 },
+  fibre: { stroke: "#1b2430", strokeWidth: 4, strokeDasharray: "3 3" },
+  foam: { stroke: "#8a8f88", strokeWidth: 6 },
+  leaf: { stroke: "#1b2430", strokeWidth: 3, strokeDasharray: "8 3" },
+  glue: { stroke: "#8a4d16", strokeWidth: 3 },
+  pin: { stroke: "#1b2430", strokeWidth: 2 },
+};
+
+/** The hinge in section, the surface swung as far as the slider says; the hinge itself as it lies there. */
 export function SwungView({ swung, chord }: { swung: SurfaceAnswer["swung"]; chord: number }) {
   const units = useUnits();
   const depth = Math.max(...swung.polygons[0]!.map((p) => p[1]!)) - Math.min(...swung.polygons[0]!.map((p) => p[1]!));
@@ -16,7 +27,13 @@ export function SwungView({ swung, chord }: { swung: SurfaceAnswer["swung"]; cho
       {swung.polygons.map((p, k) => (
         <polygon key={k} points={polygon(p.map((q) => [q[0]!, -q[1]!]))} fill={k ? "#eddcc8" : "#ffffff"} stroke="#1b2430" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
       ))}
-      <circle cx={0} cy={0} r={depth / 12} fill="#1b2430" />
+      {swung.marks.map((m, k) =>
+        m.points.length === 1 ? (
+          <circle key={k} cx={m.points[0]![0]} cy={-m.points[0]![1]!} r={m.radius} fill={LOOKS[m.kind].stroke} stroke="#1b2430" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+        ) : (
+          <polyline key={k} points={polygon(m.points.map((q) => [q[0]!, -q[1]!]))} fill="none" strokeLinejoin="round" {...LOOKS[m.kind]} vectorEffect="non-scaling-stroke" />
+        ),
+      )}
     </svg>
   );
 }
