@@ -13,7 +13,7 @@ import pytest
 from fletcher_core.evaluate import evaluate
 from fletcher_core.model import Cord, Refused, Rod, Skin
 from fletcher_core.search import Found, Progress, Wish, search
-from fletcher_core.search.run import _answers, _Full, alone, bank_of, blocks_of
+from fletcher_core.search.run import _answers, _Full, alone, answer_block, bank_of, blocks_of
 from fletcher_core.search.space import space_of
 from fletcher_core.shelf import read_label
 from pydantic import ValidationError
@@ -182,3 +182,21 @@ def test_the_process_tells_a_bad_wish() -> None:
     said = json.loads(done.stdout)
     assert said["kind"] == "refused"
     assert said["problems"][0]["field"] == "wish.break_g"
+
+
+def test_twist_met_before_is_the_twist_worked_out_anew() -> None:
+    """Blocks that share their sheets take it from a memo: with and without, every answer is the same."""
+    choices = space_of(WING, SCHEME, Wish(vary=["spar", "skin", "layers"]), None)
+    bank, blocks = bank_of(SCHEME, choices), blocks_of(choices)
+
+    def sheets(at: Any) -> set[int]:
+        return set((at % len(bank.sheets)).tolist())
+
+    alike = [at for at in blocks if sheets(at) == sheets(blocks[0])][:3]
+    assert len(alike) == 3
+    memo: dict[tuple[int, ...], Any] = {}
+    for at in alike:
+        met, anew = answer_block(WING, bank, at, memo), answer_block(WING, bank, at, {})
+        for name in ("breaks", "holds", "bend", "twist", "wing_g"):
+            assert np.allclose(getattr(met, name), getattr(anew, name), rtol=1e-9)
+    assert len(memo) == 1

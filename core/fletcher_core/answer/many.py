@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from ..catalogue import catalogue
 from ..geometry import planform
 from ..loads import Case, Setting, cases_of
-from ..model import Airframe, Scheme
+from ..model import Airframe, Piece, Scheme
 from ..sections import WingLayout, figures_as, own_twist, spreads, wing_layout
 from .compute import between, glue_mass, laid_out, twist_along
 from .sampling import typical
@@ -81,6 +81,7 @@ def many(
     stations: int = _STATIONS,
     blocks: list[Indices] | None = None,
     swaps: Swaps = (),
+    twist: Array | None = None,
 ) -> Many:
     """Variants of one scheme, each with some of its pieces.
 
@@ -93,6 +94,7 @@ def many(
     blocks : which variants to take together, each once; the work grows with the pieces of a block, so
         those that share pieces belong together. Neighbours in the order of their pieces if not given.
     swaps : films whose figures differ from variant to variant.
+    twist : what `twist_of_skins` gives for each variant, where it is known already.
 
     Raises
     ------
@@ -106,7 +108,8 @@ def many(
     # neighbours share most of their pieces, and skins above all, which take the most work
     is_stick = np.array([p.kind in _STICKS for p in scheme.pieces], dtype=bool)
     order = np.lexsort([*on.T[is_stick], *on.T[~is_stick]])
-    twist = _twist_of_skins(airframe, scheme, on, stations, swaps)
+    if twist is None:
+        twist = twist_of_skins(airframe, scheme, on, stations, swaps)
     blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
     parts = [_some(airframe, scheme, on[at], stations, case, twist[at], [s.take(at) for s in swaps]) for at in blocks]
     back = np.argsort(np.concatenate(blocks))
@@ -131,7 +134,12 @@ def _figures(layout: WingLayout, count: int, swaps: Swaps) -> dict[str, Array]:
     return values
 
 
-def _twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int, swaps: Swaps) -> Array:
+def only_sticks(pieces: Sequence[Piece]) -> bool:
+    """Whether none of these has a part in what `twist_of_skins` gives."""
+    return all(p.kind in _STICKS for p in pieces)
+
+
+def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int, swaps: Swaps) -> Array:
     """Twist stiffness but for the sticks' own, at some places along the span: (V, places).
 
     It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.

@@ -8,7 +8,7 @@ from __future__ import annotations
 import multiprocessing
 import os
 import sys
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 import numpy as np
@@ -20,7 +20,7 @@ from ..catalogue import OwnMaterial, with_own
 from ..model import Airframe, Refused, Scheme, explain
 from ..shelf import ShelfItem
 from ..units import System
-from .run import Bank, Step, answer_block, search
+from .run import Bank, Point, Step, answer_block, search
 from .wish import Wish
 
 
@@ -40,14 +40,32 @@ _work: dict[str, Any] = {}
 
 
 def _one(at: NDArray[np.intp]) -> tuple[NDArray[np.intp], Many]:
-    return at, answer_block(_work["airframe"], _work["bank"], at)
+    return at, answer_block(_work["airframe"], _work["bank"], at, _work["memo"])
+
+
+def _point(way: int) -> Point | None:
+    point: Point | None = _work["point"](way)
+    return point
 
 
 def spread_out(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
     """Blocks on every core; they arrive as they are done."""
-    _work.update(airframe=airframe, bank=bank)
-    with multiprocessing.get_context("fork").Pool(len(os.sched_getaffinity(0))) as pool:
+    _work.update(airframe=airframe, bank=bank, memo={})
+    with _pool() as pool:
         yield from pool.imap_unordered(_one, blocks)
+
+
+def side_by_side(function: Callable[[int], Point | None], ways: Sequence[int]) -> list[Point | None]:
+    """Ways by the full model on every core."""
+    _work["point"] = function
+    with _pool() as pool:
+        points: list[Point | None] = pool.map(_point, ways, chunksize=1)
+    return points
+
+
+def _pool() -> Any:
+    """As many processes as there are cores; they begin with all that `_work` holds."""
+    return multiprocessing.get_context("fork").Pool(len(os.sched_getaffinity(0)))
 
 
 def _said(line: str) -> None:
@@ -68,7 +86,13 @@ def main() -> int:
         with with_own(_Materials.model_validate_json(text).materials):
             asked = Asked.model_validate_json(text)
             steps = search(
-                asked.airframe, asked.scheme, asked.wish, asked.shelf, system=asked.system, runner=spread_out
+                asked.airframe,
+                asked.scheme,
+                asked.wish,
+                asked.shelf,
+                system=asked.system,
+                runner=spread_out,
+                mapper=side_by_side,
             )
             told = -1
             for step in steps:

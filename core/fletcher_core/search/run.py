@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from ..answer.many import Many, Swap, many
+from ..answer.many import Many, Swap, many, only_sticks, twist_of_skins
 from ..evaluate import evaluate
 from ..model import Airframe, Piece, Problem, Refused, Scheme
 from ..shelf import ShelfItem
@@ -134,8 +134,26 @@ def bank_of(scheme: Scheme, space: Space) -> Bank:
     return Bank(scheme.model_copy(update={"pieces": pieces}), len(space.kept), sticks, sheets, swaps)
 
 
-def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp]) -> Many:
-    """The quick model of some ways."""
+#: sheets of a block -> twist stiffness of each; blocks differ in their sticks more often than in their sheets
+Memo = dict[tuple[int, ...], Array]
+
+
+def _twist(
+    airframe: Airframe, bank: Bank, scheme: Scheme, on: Array, sheet_of: NDArray[np.intp], swaps: list[Swap], memo: Memo
+) -> Array | None:
+    """Of every way of a block, from the memo where its sheets were met before; None where sticks have a part in it."""
+    sticks = {k for option in bank.sticks for k in option}
+    if not only_sticks([bank.scheme.pieces[k] for k in sticks]):
+        return None
+    sheets, first, back = np.unique(sheet_of, return_index=True, return_inverse=True)
+    key = tuple(sheets.tolist())
+    if key not in memo:
+        memo[key] = twist_of_skins(airframe, scheme, on[first], _STATIONS, [s.take(first) for s in swaps])
+    return memo[key][back.reshape(-1)]
+
+
+def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Memo) -> Many:
+    """The quick model of some ways; `memo` is of this airframe and bank, and filled as it goes."""
     on = np.zeros((len(at), len(bank.scheme.pieces)))
     on[:, : bank.kept] = 1.0
     for row, way in enumerate(at):
@@ -146,21 +164,29 @@ def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp]) -> Many:
     smaller = bank.scheme.model_copy(update={"pieces": [bank.scheme.pieces[k] for k in used]})
     sheet_of = at % len(bank.sheets)
     swaps = [Swap(name, tried, np.array(which)[sheet_of]) for name, (tried, which) in bank.swaps.items()]
-    return many(airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps)
+    twist = _twist(airframe, bank, smaller, on[:, used], sheet_of, swaps, memo)
+    return many(airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps, twist=twist)
 
 
 def alone(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
     """Block after block in this process."""
+    memo: Memo = {}
     for at in blocks:
-        yield at, answer_block(airframe, bank, at)
+        yield at, answer_block(airframe, bank, at, memo)
 
 
 Runner = Callable[[Airframe, Bank, Sequence[NDArray[np.intp]]], Iterator[Step]]
+#: takes the same of many ways, in their order
+Mapper = Callable[[Callable[[int], "Point | None"], Sequence[int]], "list[Point | None]"]
+
+
+def one_by_one(function: Callable[[int], Point | None], ways: Sequence[int]) -> list[Point | None]:
+    return [function(way) for way in ways]
 
 
 def search(
     airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None = None, *,
-    system: System = "metric", runner: Runner = alone,
+    system: System = "metric", runner: Runner = alone, mapper: Mapper = one_by_one,
 ) -> Iterator[Progress | Found]:  # fmt: skip
     """Progress, and last what was found. The same every time.
 
@@ -185,7 +211,7 @@ def search(
         done += len(at)
         yield Progress(done=done, of=space.size)
     answers = _answers(space, Many(**columns))
-    yield _told(airframe, scheme, wish, space, answers, system)
+    yield _told(airframe, scheme, wish, space, answers, system, mapper)
 
 
 def _answers(space: Space, got: Many) -> Answers:
@@ -288,6 +314,13 @@ class _Full:
             made.append(piece.model_copy(update={"id": new}))
         return made
 
+    def take(self, ways: Sequence[int], mapper: Mapper) -> None:
+        """All of these, as quick as `mapper` is."""
+        new = [way for way in ways if way not in self._points]
+        for way, point in zip(new, mapper(self.point, new), strict=True):
+            if point is not None:
+                self._points[way] = point
+
     def point(self, way: int) -> Point | None:
         """None where the full model refuses what the quick one let pass."""
         if way not in self._points:
@@ -315,7 +348,9 @@ class _Full:
         return self._points[way]
 
 
-def _told(airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System) -> Found:
+def _told(
+    airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System, mapper: Mapper
+) -> Found:
     got = answers.many
     near = np.flatnonzero(_meets(wish, answers, NEAR))
     full = _Full(airframe, scheme, wish, space, answers, system)
@@ -330,9 +365,8 @@ def _told(airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers:
             refused.append(int(way))
         elif winner is None or point.wing_g < winner.wing_g:
             winner, at = point, int(way)
-    for ways in (_front(got.wing_g, got.holds), _front(got.wing_g, -got.bend)):
-        for way in _evenly(ways, _DRAWN):
-            full.point(way)
+    fronts = (_front(got.wing_g, got.holds), _front(got.wing_g, -got.bend))
+    full.take(list(dict.fromkeys(way for ways in fronts for way in _evenly(ways, _DRAWN))), mapper)
     meets = _meets(wish, answers, 0.0)
     meets[refused] = False
     cloud = [

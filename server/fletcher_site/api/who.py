@@ -31,7 +31,7 @@ def membership(request: HttpRequest) -> Membership:
     found = (
         None
         if isinstance(user, AnonymousUser)
-        else Membership.objects.filter(user=user).select_related("workshop", "user").order_by("pk").first()
+        else Membership.objects.filter(user=user).select_related("workshop").order_by("pk").first()
     )
     if found is None:
         raise HttpError(403, "This account belongs to no workshop.")

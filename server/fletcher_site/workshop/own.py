@@ -17,7 +17,7 @@ MOST = 200
 
 
 def materials(workshop: Workshop) -> list[Material]:
-    return [Material.model_validate(row.document) for row in workshop.materials.all()]
+    return [Material.model_validate(d) for d in workshop.materials.values_list("document", flat=True)]
 
 
 def using(workshop: Workshop) -> AbstractContextManager[Catalogue]:
