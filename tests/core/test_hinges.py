@@ -74,7 +74,7 @@ def test_moment_of_a_flap_agrees_with_vortex_panels(share: float) -> None:
 
 
 def surface(**more: Any) -> SurfaceQuestion:
-    return SurfaceQuestion.model_validate({"film": None, **more})
+    return SurfaceQuestion.model_validate({"film": None, "throw_deg": 25, **more})
 
 
 def typical(q: SurfaceQuestion) -> dict[str, Any]:

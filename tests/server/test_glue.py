@@ -70,6 +70,15 @@ def test_only_from_the_shelf(ann: Person) -> None:
     assert [r["glue"] for r in chosen(ann, from_shelf=True)["advice"]["ranked"]] == ["polyurethane_foaming"]
 
 
+def test_an_old_glue_on_the_shelf_is_told_where_it_is_chosen(ann: Person) -> None:
+    ann.post("/api/shelf/label", {"text": "foaming polyurethane 100 g"})
+    ann.post("/api/shelf/label", {"text": "epoxy 5 minute, 50 g, opened 2020-05-01"})
+    told = chosen(ann)["shelf"]
+    assert set(told) == {"polyurethane_foaming", "epoxy_5"}
+    assert told["polyurethane_foaming"] == ""
+    assert "months ago: glue a scrap first" in told["epoxy_5"]
+
+
 def test_the_joints_of_a_scheme_are_found_with_the_reserve_of_the_verdict(ann: Person, file: dict[str, Any]) -> None:
     file["airframe"]["wing"]["panels"][0]["joint"] = {"kind": "butt"}
     question = {"airframe": file["airframe"], "scheme": file["schemes"][0]}

@@ -14,7 +14,8 @@ from pydantic import Field, model_validator
 
 from ..catalogue import Board, Spread, catalogue
 from ..loads.aero import pressure
-from ..model.fields import Described, measure
+from ..model.airframe import Built
+from ..model.fields import measure
 from ..model.problems import fault
 from ..sections import rectangle_constant
 
@@ -32,29 +33,18 @@ _SERVO_TURNS = 60.0
 _CARBON = "carbon_pultruded"
 
 
-class SurfaceQuestion(Described):
+class SurfaceQuestion(Built):
     """One surface. Chords are the wing's and the surface's at its middle."""
 
     length_mm: float = measure("length", "length", 20.0, 2500.0, 250.0)
     wing_chord_mm: float = measure("chord of the wing there", "length", 20.0, 1200.0, 180.0)
     chord_mm: float = measure("chord of the surface", "length", 5.0, 600.0, 40.0)
     depth_mm: float = measure("depth at the hinge", "length", 0.5, 200.0, 8.0)
-    throw_deg: float = measure("throw each way", "angle", 1.0, 60.0, 25.0)
     speed_m_s: float = measure("top speed", "speed", 3.0, 80.0, 16.0)
     made: str = Field("epp30", max_length=90, json_schema_extra={"label": "made of"})
-    film: str | None = Field(None, json_schema_extra={"label": "film round it", "table": "skin"})
-    layers: int = Field(1, ge=1, le=4, json_schema_extra={"label": "layers of film", "quantity": "number"})
-    edge_strip: bool = Field(False, json_schema_extra={"label": "a strip of carbon at its edge"})
-    horn_at: float = measure("place of the horn, from its inner end", "percent", 0.0, 1.0, 0.5)
-    servo_Nmm: float = measure("servo's torque, N mm", "number", 5.0, 5000.0, 120.0)
-    servo_arm_mm: float = measure("servo's arm", "length", 2.0, 60.0, 10.0)
-    horn_mm: float = measure("height of the horn", "length", 2.0, 80.0, 15.0)
 
     @model_validator(mode="after")
-    def _made_of_something(self) -> SurfaceQuestion:
-        cat = catalogue()
-        if not any(self.made in table for table in (cat.foam, cat.board, cat.stock)):
-            raise fault("made", "“{it}” is not in the list.", "Choose a foam, board or wood.", it=self.made[:60])
+    def _leaves_a_wing(self) -> SurfaceQuestion:
         if self.chord_mm > 0.9 * self.wing_chord_mm:
             raise fault("chord_mm", "It is nearly the whole wing there.", "The wing's chord should be larger.")
         return self

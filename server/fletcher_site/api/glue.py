@@ -36,6 +36,7 @@ from ..workshop import pictures, shelf
 from ..workshop.models import BondTest as Row
 from ..workshop.models import Workshop
 from .shapes import Evaluation, Problems
+from .shelf import warning
 from .who import membership, signed_in, units
 
 router = Router(tags=["glue"], auth=signed_in)
@@ -53,6 +54,8 @@ class GlueAnswer(Schema):
     advice: Advice
     next: NextTest | None
     tests: int
+    #: glues that are on the shelf, with what to mind about them
+    shelf: dict[str, str]
 
 
 class Named(Schema):
@@ -140,12 +143,13 @@ def choose_glue(request: HttpRequest, glue_question: GlueQuestion) -> GlueAnswer
     _school(glue_question.school)
     shop = membership(request).workshop
     tests = _tests(shop)
-    there = None
-    if glue_question.from_shelf:
-        items = [shelf.item_of(row) for row in shelf.items(shop)]
-        there = [i.material for i in items if i.table == "glue" and i.count]
+    items = [shelf.item_of(row) for row in shelf.items(shop)]
+    mind = {i.material: warning(i) for i in items if i.table == "glue" and i.count}
+    there = list(mind) if glue_question.from_shelf else None
     advice = choose(glue_question.joint, glue_question.school, tests, there)
-    return GlueAnswer(advice=advice, next=next_test(glue_question.joint, glue_question.school, tests), tests=len(tests))
+    return GlueAnswer(
+        advice=advice, next=next_test(glue_question.joint, glue_question.school, tests), tests=len(tests), shelf=mind
+    )
 
 
 @router.post("/glue/joints", response={200: list[GluedJoint], 422: Problems}, operation_id="glued_joints")

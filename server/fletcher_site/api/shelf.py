@@ -34,7 +34,8 @@ router = Router(tags=["shelf"], auth=signed_in)
 OLD = 365
 
 
-def _warning(item: ShelfItem) -> str:
+def warning(item: ShelfItem) -> str:
+    """What to mind about a thing on the shelf; empty where there is nothing."""
     if item.form == "glue" and item.opened and (datetime.date.today() - item.opened).days > OLD:
         months = round((datetime.date.today() - item.opened).days / 30.4)
         return f"Opened {months} months ago: glue a scrap first."
@@ -55,7 +56,7 @@ def _out(row: StockItem, request: HttpRequest, held: list[Reservation]) -> Shelf
             )  # fmt: skip
     return ShelfItemOut(
         id=row.pk, item=item, words=item.words(units(request)), size=item.size_words(units(request)),
-        price_words="" if item.price is None else f"{shop.money} {item.price:.2f}", warning=_warning(item),
+        price_words="" if item.price is None else f"{shop.money} {item.price:.2f}", warning=warning(item),
         reserved=reserved,
     )  # fmt: skip
 

@@ -1698,6 +1698,10 @@ export interface components {
         GlueAnswer: {
             advice: components["schemas"]["Advice"];
             next: components["schemas"]["NextTest"] | null;
+            /** Shelf */
+            shelf: {
+                [key: string]: string;
+            };
             /** Tests */
             tests: number;
         };
@@ -3770,7 +3774,7 @@ export interface components {
             speed_m_s: number;
             /**
              * Throw Deg
-             * @default 25
+             * @default 20
              */
             throw_deg: number;
             /**

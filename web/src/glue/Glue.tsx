@@ -8,6 +8,7 @@ import type { GlueAnswer, JointQuestion, Ranked } from "../api/types";
 import { mass, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField } from "../ui/fields";
+import { ScoreSum, ScoreTable } from "../ui/ScoreTable";
 import { TopBar } from "../ui/TopBar";
 import { BondLog } from "./BondLog";
 import { JointDrawing } from "./JointDrawing";
@@ -31,7 +32,7 @@ function force(newton: number): string {
   return newton >= 100 ? `${trim(newton, 0)} N` : `${trim(newton, 1)} N`;
 }
 
-function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean; open: boolean; onOpen: () => void }) {
+function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: boolean; open: boolean; shelf: string | undefined; onOpen: () => void }) {
   const units = useUnits();
   const reserve = ranked.reserve ?? null;
   const weak = reserve !== null && reserve[1] < 1;
@@ -61,7 +62,8 @@ function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean;
         </span>
       </button>
       <p className="text-[14px] text-pencil">
-        open {wait(ranked.open_min)}, handled after {wait(ranked.handle_min)}, flies after {wait(ranked.fly_min)}, through after {wait(ranked.full_min)} today; {mass(ranked.grams, units)}
+        open {wait(ranked.open_min)}, handled after {wait(ranked.handle_min)}, flies after {wait(ranked.fly_min)}, through after {wait(ranked.full_min)} today; {mass(ranked.grams, units)}; {shelf === undefined ? "not on the shelf" : "on the shelf"}
+        {shelf && <span className="font-medium text-kraft"> {shelf}</span>}
       </p>
       {open && (
         <div className="mt-1 grid gap-x-6 gap-y-2 sm:grid-cols-2">
@@ -76,39 +78,12 @@ function Line({ ranked, first, open, onOpen }: { ranked: Ranked; first: boolean;
                 {c}
               </p>
             ))}
-            <table className="mt-1 w-full text-[14px]" aria-label={`How ${ranked.label} scores`}>
-              <tbody>
-                {ranked.parts.map((p) => (
-                  <tr key={p.criterion} className="border-b border-rule">
-                    <th scope="row" className="text-left font-normal">
-                      {p.label}
-                    </th>
-                    <td className="w-24">
-                      <span className="block h-2.5 bg-tape" style={{ width: `${p.value * 100}%` }} aria-hidden="true" />
-                    </td>
-                    <td className="text-right whitespace-nowrap">
-                      {trim(p.value, 2)} × {trim(p.weight, 2)}
-                    </td>
-                  </tr>
-                ))}
-                <tr className="font-medium">
-                  <th scope="row" className="text-left font-medium">
-                    {ranked.leaning > 0 ? `by this school; +${trim(ranked.leaning, 2)}, it reaches for it first` : "by this school"}
-                  </th>
-                  <td />
-                  <td className="text-right">{trim(ranked.school_score, 2)}</td>
-                </tr>
-                {ranked.tests > 0 && (
-                  <tr className="font-medium">
-                    <th scope="row" className="text-left font-medium">
-                      with your {ranked.tests} test{ranked.tests > 1 ? "s" : ""}, which count for {trim(ranked.tests_share * 100, 0)} %
-                    </th>
-                    <td />
-                    <td className="text-right">{trim(ranked.score, 2)}</td>
-                  </tr>
-                )}
-              </tbody>
-            </table>
+            <div className="mt-1">
+              <ScoreTable name={ranked.label} parts={ranked.parts}>
+                <ScoreSum label={ranked.leaning > 0 ? `by this school; +${trim(ranked.leaning, 2)}, it reaches for it first` : "by this school"} score={ranked.school_score} />
+                {ranked.tests > 0 && <ScoreSum label={`with your ${ranked.tests} test${ranked.tests > 1 ? "s" : ""}, which count for ${trim(ranked.tests_share * 100, 0)} %`} score={ranked.score} />}
+              </ScoreTable>
+            </div>
             <p className="text-[14px] text-pencil">{ranked.source}.</p>
           </div>
         </div>
@@ -182,7 +157,7 @@ function Chooser({ start }: { start: JointQuestion }) {
               </div>
               <ul className="mt-2" data-testid="glues">
                 {answer.advice.ranked.map((r, k) => (
-                  <Line key={r.glue} ranked={r} first={k === 0} open={open === r.glue || (open === null && k === 0)} onOpen={() => setOpen(open === r.glue ? "" : r.glue)} />
+                  <Line key={r.glue} ranked={r} first={k === 0} shelf={answer.shelf[r.glue]} open={open === r.glue || (open === null && k === 0)} onOpen={() => setOpen(open === r.glue ? "" : r.glue)} />
                 ))}
               </ul>
               {answer.next && (
@@ -234,7 +209,7 @@ export function Glue() {
         <Tabs.Root defaultValue="choose" className="mt-2">
           <Tabs.List className="flex gap-5 overflow-x-auto border-b border-ink" aria-label="About glue">
             {[["choose", "Choose a glue"], ["tests", "Our bond tests"], ["lap", "How long a lap"], ["splice", "Lengthen a spar"]].map(([id, name]) => (
-              <Tabs.Trigger key={id} value={id!} className="min-h-10 border-b-4 border-transparent text-[17px] -outline-offset-2 whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
+              <Tabs.Trigger key={id} value={id!} className="min-h-10 border-b-4 border-transparent text-[17px] px-1 -outline-offset-2 whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
                 {name}
               </Tabs.Trigger>
             ))}

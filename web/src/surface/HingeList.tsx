@@ -1,6 +1,7 @@
 import type { RankedHinge } from "../api/types";
 import { length, mass, minutes, trim } from "../lib/show";
 import { useUnits } from "../session";
+import { ScoreSum, ScoreTable } from "../ui/ScoreTable";
 
 function reserve(value: number): string {
   return value >= 99 ? "99+" : trim(value, 1);
@@ -42,30 +43,9 @@ function Line({ hinge, shown, chosen, onShow, onChoose }: { hinge: RankedHinge; 
             </div>
           </div>
           <div className="text-[15px] leading-5">
-            <table className="w-full text-[14px]" aria-label={`How ${hinge.label} scores`}>
-              <tbody>
-                {hinge.parts.map((p) => (
-                  <tr key={p.label} className="border-b border-rule">
-                    <th scope="row" className="text-left font-normal">
-                      {p.label}
-                    </th>
-                    <td className="w-24">
-                      <span className="block h-2.5 bg-tape" style={{ width: `${p.value * 100}%` }} aria-hidden="true" />
-                    </td>
-                    <td className="text-right whitespace-nowrap">
-                      {trim(p.value, 2)} × {trim(p.weight, 2)}
-                    </td>
-                  </tr>
-                ))}
-                <tr className="font-medium">
-                  <th scope="row" className="text-left font-medium">
-                    score
-                  </th>
-                  <td />
-                  <td className="text-right">{trim(hinge.score, 2)}</td>
-                </tr>
-              </tbody>
-            </table>
+            <ScoreTable name={hinge.label} parts={hinge.parts}>
+              <ScoreSum label="score" score={hinge.score} />
+            </ScoreTable>
             <p className="text-[14px] text-pencil">
               Sunlight: {hinge.sunlight}; drag: {hinge.drag}. {hinge.source}.
             </p>
