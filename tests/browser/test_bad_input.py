@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from .jobs import add, open_bench, saved
 
@@ -166,3 +166,28 @@ def test_an_airframe_that_was_removed_meanwhile(demo: Page) -> None:
     with page.expect_download() as waiting:
         page.get_by_role("button", name="The whole airframe").click()
     assert waiting.value.suggested_filename == "dunlin.json"
+
+
+def test_two_figures_typed_while_the_first_is_still_read_are_both_kept(demo: Page) -> None:
+    page = demo
+    open_bench(page, "Sanderling")
+    page.get_by_role("tab", name="Airframe").click()
+    page.get_by_label("Joint in the middle").select_option(label="ply braces before and behind the spar")
+    expect(page.get_by_label("Its thickness")).to_have_value("1.5 mm")
+
+    def slowly(route: Route) -> None:
+        page.wait_for_timeout(700)
+        route.continue_()
+
+    page.route("**/api/measure?**", slowly)
+    page.get_by_label("Its thickness").fill("2 mm")
+    page.get_by_label("Reaches into each side").fill("75 mm")
+    # and the form is left before either is read
+    page.get_by_role("tab", name="Controls").click()
+    page.wait_for_timeout(3000)
+    page.unroute("**/api/measure?**")
+    saved(page)
+    page.reload()
+    page.get_by_role("tab", name="Airframe").click()
+    expect(page.get_by_label("Its thickness")).to_have_value("2 mm")
+    expect(page.get_by_label("Reaches into each side")).to_have_value("75 mm")

@@ -93,12 +93,13 @@ interface DetailsProps {
   airframe: Airframe;
   catalogue: Catalogue;
   grid: string;
-  setWing: (next: Partial<Airframe["wing"]>, key: string) => void;
-  setPanel: (k: number, next: Partial<Panel>, key: string) => void;
+  /** A part of the wing changed as it stands then: what is typed beside it may still be on its way. */
+  setPart: <K extends "core" | "seat">(part: K, next: Partial<Airframe["wing"][K]>, key: string) => void;
+  setJoint: (k: number, next: Partial<Joint>, key: string) => void;
 }
 
 /** How a board is used, how the wing sits, and how its panels are joined. */
-function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps) {
+function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps) {
   const { wing } = airframe;
   const board = catalogue.board.find((b) => b.id === wing.core.material);
   return (
@@ -111,7 +112,7 @@ function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps)
               label="Its paper"
               path="wing.core.peeled"
               value={wing.core.peeled}
-              onChange={(peeled) => setWing({ core: { ...wing.core, peeled } }, "peeled")}
+              onChange={(peeled) => setPart("core", { peeled }, "peeled")}
               options={[
                 { value: "none", label: "left on" },
                 { value: "top", label: "peeled off the top" },
@@ -125,7 +126,7 @@ function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps)
               label="Its flutes run"
               path="wing.core.flutes"
               value={wing.core.flutes}
-              onChange={(flutes) => setWing({ core: { ...wing.core, flutes } }, "flutes")}
+              onChange={(flutes) => setPart("core", { flutes }, "flutes")}
               options={[
                 { value: "along", label: "along the span" },
                 { value: "across", label: "along the chord: weak" },
@@ -139,7 +140,7 @@ function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps)
           label="The wing is held by"
           path="wing.seat.kind"
           value={wing.seat.kind}
-          onChange={(kind) => setWing({ seat: { ...wing.seat, kind } }, "seat")}
+          onChange={(kind) => setPart("seat", { kind }, "seat")}
           options={[
             { value: "glued", label: "glue, in the body" },
             { value: "bands", label: "rubber bands over a seat" },
@@ -147,12 +148,12 @@ function Details({ airframe, catalogue, grid, setWing, setPanel }: DetailsProps)
           ]}
         />
         {wing.seat.kind !== "glued" && (
-          <MeasureField label="Spar that the seat bears on" path="wing.seat.width_mm" kind="length" value={wing.seat.width_mm} onChange={(v) => setWing({ seat: { ...wing.seat, width_mm: v } }, "seat.width")} />
+          <MeasureField label="Spar that the seat bears on" path="wing.seat.width_mm" kind="length" value={wing.seat.width_mm} onChange={(v) => setPart("seat", { width_mm: v }, "seat.width")} />
         )}
       </div>
       {wing.panels.map((panel, k) => {
         const { joint } = panel;
-        const set = (next: Partial<Joint>, key: string) => setPanel(k, { joint: { ...joint, ...next } }, `joint.${key}`);
+        const set = (next: Partial<Joint>, key: string) => setJoint(k, next, key);
         const path = (name: string) => `wing.panels.${k}.joint.${name}`;
         return (
           <div key={k} className={grid}>
@@ -200,6 +201,8 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
         }),
       `panel.${k}.${key}`,
     );
+  const setPart: DetailsProps["setPart"] = (part, next, key) => onChange((a) => ({ ...a, wing: { ...a.wing, [part]: { ...a.wing[part], ...next } } }), key);
+  const setJoint: DetailsProps["setJoint"] = (k, next, key) => setPanels((panels) => panels.map((p, i) => (i === k ? { ...p, joint: { ...p.joint, ...next } } : p)), `panel.${k}.joint.${key}`);
   const preset = catalogue.presets.find((p) => p.use === flight.use);
   const half = wing.panels.reduce((sum, p) => sum + p.span_mm, 0);
   const grid = narrow ? "grid grid-cols-2 gap-3" : "grid grid-cols-2 gap-3 lg:grid-cols-3";
@@ -304,7 +307,7 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
               label="Foam or board"
               path="wing.core.material"
               value={wing.core.material}
-              onChange={(material) => setWing({ core: { ...wing.core, material, density_kg_m3: null } }, "core")}
+              onChange={(material) => setPart("core", { material, density_kg_m3: null }, "core")}
               options={[...catalogue.foam, ...catalogue.board].map((f) => ({ value: f.id, label: f.label }))}
               hint={[...catalogue.foam, ...catalogue.board].find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
             />
@@ -323,7 +326,7 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
         </div>
       </Part>
       {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
-        <Details airframe={airframe} catalogue={catalogue} grid={grid} setWing={setWing} setPanel={setPanel} />
+        <Details airframe={airframe} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} />
       )}
       <Part number={5} title="The weight promise, and what else is wanted">
         <div className={grid}>

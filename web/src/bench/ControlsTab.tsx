@@ -4,7 +4,7 @@ import { useState } from "react";
 import { client, Fault, takeAs } from "../api/client";
 import type { Airframe, Catalogue, ControlSurface, SurfaceAnswer, Verdict } from "../api/types";
 import { type Built, BuiltFields } from "../surface/fields";
-import { SurfaceResult } from "../surface/SurfaceResult";
+import { SurfaceFigures, SurfaceMore } from "../surface/SurfaceResult";
 import { MeasureField } from "../ui/fields";
 
 const NAMES = { aileron: "Aileron", flap: "Flap" } as const;
@@ -45,8 +45,18 @@ function One({ which, surface, airframe, catalogue, verdict, ready, onChange }: 
   const set = (change: Record<string, unknown>, key: string) =>
     onChange((a) => ({ ...a, wing: { ...a.wing, [which]: a.wing[which] && { ...a.wing[which], ...change } } }), `${which}.${key}`);
   const path = `wing.${which}.`;
-  const form = (
+  return (
     <>
+      {/* the form stays in its place whether an answer is there or not: what is being typed must not be lost */}
+      <div className="mt-3">
+        {query.isError && (
+          <p role="alert" className="font-medium text-gives">
+            {query.error instanceof Fault ? query.error.problems.map((p) => `${p.what} ${p.right}`).join(" ") || query.error.message : "Something broke here."}
+          </p>
+        )}
+        {query.isPending && ready && <p>Working it out…</p>}
+        {query.data && <SurfaceFigures answer={query.data} />}
+      </div>
       <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3">
         <MeasureField label="Starts, out from the root" path={`${path}y_from_mm`} kind="length" value={surface.y_from_mm} onChange={(y_from_mm) => set({ y_from_mm }, "from")} />
         <MeasureField label="Ends, out from the root" path={`${path}y_to_mm`} kind="length" value={surface.y_to_mm} onChange={(y_to_mm) => set({ y_to_mm }, "to")} />
@@ -56,36 +66,21 @@ function One({ which, surface, airframe, catalogue, verdict, ready, onChange }: 
       <button className="btn btn-quiet mt-1 px-0" onClick={() => onChange((a) => ({ ...a, wing: { ...a.wing, [which]: null } }), which)}>
         Take the {which} out
       </button>
-    </>
-  );
-  return (
-    <>
-      <div className="mt-3">
-        {query.isError && (
-          <p role="alert" className="font-medium text-gives">
-            {query.error instanceof Fault ? query.error.problems.map((p) => `${p.what} ${p.right}`).join(" ") || query.error.message : "Something broke here."}
-          </p>
-        )}
-        {query.isPending && ready && <p>Working it out…</p>}
-        {query.data && (
-          <SurfaceResult
-            answer={query.data}
-            at={at}
-            onAt={setAt}
-            chosen={surface.hinge}
-            shown={shown ?? surface.hinge}
-            onShow={setShown}
-            onChoose={(hinge) => {
-              setShown(null);
-              set({ hinge }, "hinge");
-            }}
-            onChange={(change) => set(change, "way")}
-          >
-            {form}
-          </SurfaceResult>
-        )}
-        {!query.data && form}
-      </div>
+      {query.data && (
+        <SurfaceMore
+          answer={query.data}
+          at={at}
+          onAt={setAt}
+          chosen={surface.hinge}
+          shown={shown ?? surface.hinge}
+          onShow={setShown}
+          onChoose={(hinge) => {
+            setShown(null);
+            set({ hinge }, "hinge");
+          }}
+          onChange={(change) => set(change, "way")}
+        />
+      )}
     </>
   );
 }

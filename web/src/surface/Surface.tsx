@@ -7,7 +7,7 @@ import { useCatalogue } from "../session";
 import { Faults, type Kind, MeasureField } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { type Built, BuiltFields } from "./fields";
-import { SurfaceResult } from "./SurfaceResult";
+import { SurfaceFigures, SurfaceMore } from "./SurfaceResult";
 
 const START: SurfaceAsked = {
   surface: {
@@ -63,8 +63,9 @@ export function Surface() {
                 </p>
               )}
               {query.isPending && <p>Working it out…</p>}
+              {query.data && <SurfaceFigures answer={query.data} />}
               {query.data && (
-                <SurfaceResult
+                <SurfaceMore
                   answer={query.data}
                   at={asked.at_deg ?? 0}
                   onAt={(at_deg) => setAsked((a) => ({ ...a, at_deg }))}

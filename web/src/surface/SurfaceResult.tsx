@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from "react";
+import { useState } from "react";
 
 import { client, Fault } from "../api/client";
 import type { Spreaded, SurfaceAnswer } from "../api/types";
@@ -17,20 +17,6 @@ const SCOPE = "Estimates for unmanned, model-size aircraft only. Try every surfa
 /** What is laid over the surface when a change is taken. */
 export type Change = Record<string, unknown>;
 
-interface Props {
-  answer: SurfaceAnswer;
-  at: number;
-  onAt: (deg: number) => void;
-  chosen: string | null;
-  /** The hinge that is looked at; the best one if none. */
-  shown: string | null;
-  onShow: (hinge: string) => void;
-  onChoose?: (hinge: string | null) => void;
-  onChange: (change: Change) => void;
-  /** What stands between the answer and what lies behind it. */
-  children?: ReactNode;
-}
-
 interface Figure {
   key: string;
   name: string;
@@ -40,13 +26,15 @@ interface Figure {
   bad: boolean;
 }
 
-/** What comes of a control surface: figures with their ranges and workings, twist, what a change buys, hinges. */
-export function SurfaceResult({ answer, at, onAt, chosen, shown, onShow, onChoose, onChange, children }: Props) {
+function percent(share: number): string {
+  return `${trim(share * 100, 0)} %`;
+}
+
+/** What comes of a control surface: figures with their ranges and workings, and what they say. */
+export function SurfaceFigures({ answer }: { answer: SurfaceAnswer }) {
   const units = useUnits();
   const [why, setWhy] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const { verdict: v, swung, question: q } = answer;
-  const percent = (x: number) => `${trim(x * 100, 0)} %`;
+  const { verdict: v } = answer;
   const figures: Figure[] = [
     { key: "servo", name: "Servo's reserve", figure: v.servo_reserve, show: (x) => `×${trim(x, 1)}`, mark: 1, bad: v.servo_reserve.value < 1.5 },
     { key: "moment", name: "Air turns it with", figure: v.moment_Nmm, show: (x) => `${rough(x)} N mm`, bad: false },
@@ -81,8 +69,30 @@ export function SurfaceResult({ answer, at, onAt, chosen, shown, onShow, onChoos
       <p className="mt-2 text-[15px] leading-5" data-testid="surface-more">
         The surface {v.warps}; the linkage can turn it {trim(v.throw_by_linkage_deg, 0)}° each way.
       </p>
-      {children}
+      <WorkingDialog open={why !== null} working={why ? v.workings[why] : undefined} trouble={null} scope={SCOPE} onClose={() => setWhy(null)} />
+    </>
+  );
+}
 
+interface Props {
+  answer: SurfaceAnswer;
+  at: number;
+  onAt: (deg: number) => void;
+  chosen: string | null;
+  /** The hinge that is looked at; the best one if none. */
+  shown: string | null;
+  onShow: (hinge: string) => void;
+  onChoose?: (hinge: string | null) => void;
+  onChange: (change: Change) => void;
+}
+
+/** What lies behind it: the twist drawn, what a change buys, how it shakes, how it swings, how to hinge it. */
+export function SurfaceMore({ answer, at, onAt, chosen, shown, onShow, onChoose, onChange }: Props) {
+  const units = useUnits();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const { verdict: v, swung, question: q } = answer;
+  return (
+    <>
       <div className="mt-4">
         <TwistView answer={answer} />
       </div>
@@ -169,7 +179,6 @@ export function SurfaceResult({ answer, at, onAt, chosen, shown, onShow, onChoos
       <h2 className="mt-4 border-b border-ink text-[18px] font-semibold">Ways to hinge it, the best first</h2>
       <HingeList hinges={answer.hinges} shown={shown ?? swung.hinge} chosen={chosen} onShow={onShow} onChoose={onChoose} />
       <p className="mt-3 text-[14px] text-pencil">{SCOPE}</p>
-      <WorkingDialog open={why !== null} working={why ? v.workings[why] : undefined} trouble={null} scope={SCOPE} onClose={() => setWhy(null)} />
     </>
   );
 }
