@@ -135,6 +135,8 @@ def test_a_glue_that_breaks_a_rule_is_told_at_its_joint(ann: Person, file: dict[
     tube = next(j for j in joints if j["id"] == "tube")
     assert any("between closed faces" in reason for reason in tube["against"])
     assert tube["todo"].startswith("Change the glue.")
+    low, typical, high = tube["reserve"]
+    assert low < typical < high, "out or not, its figures have their range"
 
 
 def test_a_hinge_that_is_chosen_is_a_joint_too(ann: Person, file: dict[str, Any]) -> None:

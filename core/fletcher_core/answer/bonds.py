@@ -10,7 +10,7 @@ from pydantic import BaseModel
 
 from ..catalogue import Spread, catalogue
 from ..joints import BondTest, JointQuestion, NextTest, choose, hold, next_test
-from ..joints.choose import Advice, covered, strength
+from ..joints.choose import Advice, carries
 from ..joints.question import Shape
 from ..units import System
 from .compute import Answer
@@ -75,8 +75,8 @@ def _asked(question: JointQuestion, glue: str, worst: ModeLine | None) -> JointQ
     if worst is None:
         return question
     known = hold(glue, question.one, question.other, [])
-    carries = strength(catalogue().glue[glue], question, known).typical * 100 * question.area_cm2 * covered()
-    load = round(min(20_000.0, carries / max(worst.reserve, 1e-3)), 2)
+    carried = carries(catalogue().glue[glue], question, known).typical
+    load = round(min(20_000.0, carried / max(worst.reserve, 1e-3)), 2)
     return question.model_copy(update={"load_N": load})
 
 
@@ -139,11 +139,12 @@ def _judged(
 ) -> GluedJoint:  # fmt: skip
     asked = _asked(question, glue, worst)
     advice = choose(asked, school, tests)
-    mine = next((r for r in advice.ranked if r.glue == glue), None)
     against = next((r.reasons for r in advice.out if r.glue == glue), [])
-    reserve = mine.reserve if mine else None
-    if reserve is None and worst is not None:
-        reserve = Spread(worst.reserve, worst.reserve, worst.reserve)
+    reserve = None
+    if asked.load_N:
+        # a glue that breaks a rule has its range, too
+        known = hold(glue, asked.one, asked.other, tests)
+        reserve = Spread(*(n / asked.load_N for n in carries(catalogue().glue[glue], asked, known)))
     state = state_of(reserve.typical) if reserve else None
     if state == "sound" and reserve is not None and reserve.low < 1:
         # one glue line in ten would give way

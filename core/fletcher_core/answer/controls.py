@@ -250,7 +250,7 @@ def _workings(drawn: _Drawn) -> dict[str, Working]:
     }  # fmt: skip
     found = {}
     for key, (title, unit, draws, steps) in told.items():
-        spread = spreaded(float(draws[0]), draws)
+        spread = drawn.figure(draws)
         drawn_step = Step(
             label="Spread", formula=f"P10 to P90 of {SAMPLES} draws of every figure (Latin hypercube, fixed seed)",
             value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),

@@ -118,6 +118,12 @@ def strength(glue: Glue, joint: JointQuestion, known: Hold) -> Spread:
     return Spread(foam.low * known.low, foam.typical * known.mean, foam.high * known.high)
 
 
+def carries(glue: Glue, joint: JointQuestion, known: Hold) -> Spread:
+    """N that the whole joint carries, over what glue really covers of it."""
+    area = 100 * joint.area_cm2 * covered()
+    return Spread(*(s * area for s in strength(glue, joint, known)))
+
+
 def grams_of(glue: Glue, joint: JointQuestion) -> float:
     """Spread over the area, and what fills the gap; a bead for a fillet or a melt."""
     area = joint.area_cm2 * 1e-4
@@ -178,17 +184,16 @@ def _ranked(name: str, joint: JointQuestion, school: str, tests: Sequence[BondTe
     weights = _weights(school, joint)
     leans = leaning() if name in entry.leans else 0.0
     score = sum(weights[k] * v for k, v in values.items()) + leans
-    area = 100 * joint.area_cm2 * covered()
-    load = strength(glue, joint, known)
+    load = carries(glue, joint, known)
     today = times_today(glue, joint.air_C, joint.damp)
-    reserve = Spread(*(s * area / joint.load_N for s in load)) if joint.load_N else None
+    reserve = Spread(*(n / joint.load_N for n in load)) if joint.load_N else None
     return Ranked(
         glue=name, label=glue.label, score=tested_score(score, known), school_score=score,
         tests_share=tests_count(known),
         parts=[Part(criterion=k, label=CRITERIA[k], value=v, weight=weights[k]) for k, v in values.items()],
         leaning=leans, foam_torn=known.mean, foam_torn_low=known.low, foam_torn_high=known.high,
-        foam_torn_before=known.before, tests=known.tests, carries_N=load.typical * area,
-        carries_low_N=load.low * area, carries_high_N=load.high * area, reserve=reserve, grams=grams_of(glue, joint),
+        foam_torn_before=known.before, tests=known.tests, carries_N=load.typical,
+        carries_low_N=load.low, carries_high_N=load.high, reserve=reserve, grams=grams_of(glue, joint),
         open_min=today.open, handle_min=today.handle, fly_min=today.fly, full_min=today.full, prepare=prepared(joint),
         steps=glue.steps,
         cautions=glue.cautions, note=glue.note, source=glue.source,
