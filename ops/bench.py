@@ -18,7 +18,7 @@ import time
 from http.client import HTTPConnection
 from pathlib import Path
 
-from . import bench_core, serve
+from . import bench_core, processes, serve
 from .bench_core import median_ms
 from .database import free_port
 from .install import chromium
@@ -65,8 +65,13 @@ class _Visitor:
     def ask(self, method: str, path: str, body: bytes = b"") -> bytes:
         cookie = "; ".join(f"{k}={v}" for k, v in self.cookies.items())
         headers = {"Cookie": cookie, "X-CSRFToken": self.token, "Content-Type": "application/json"}
-        self.connection.request(method, path, body, {**headers, "Accept-Encoding": "gzip"})
-        answer = self.connection.getresponse()
+        try:
+            self.connection.request(method, path, body, {**headers, "Accept-Encoding": "gzip"})
+            answer = self.connection.getresponse()
+        except ConnectionError:  # closed while idle: a browser opens another and asks again
+            self.connection.close()
+            self.connection.request(method, path, body, {**headers, "Accept-Encoding": "gzip"})
+            answer = self.connection.getresponse()
         data = answer.read()
         if answer.status != 200:
             raise RuntimeError(f"{path} answered {answer.status}")
@@ -132,6 +137,113 @@ def crowd(number: int) -> list[Row]:
     ]
 
 
+#: people who search while the others drag
+SEARCHERS = 5
+
+
+def crowd_with_searches(number: int) -> list[Row]:
+    """The same crowd while five people have a search running, or wait for their turn to."""
+    file = bench_core.demo()
+    asked = json.dumps(
+        {
+            "airframe": file.airframe.model_dump(mode="json"),
+            "scheme": file.schemes[0].model_dump(mode="json"),
+            "wish": {"break_g": 8.0, "tip_bend_mm": 60.0},
+        }
+    ).encode()
+    done = threading.Event()
+    ended: list[int] = []
+
+    def search(visitor: _Visitor) -> None:
+        while not done.is_set():
+            try:
+                visitor.ask("POST", "/api/search", asked)
+                ended.append(200)
+            except RuntimeError:  # somebody else's runs: told so, asked again
+                time.sleep(0.5)
+
+    searchers = [threading.Thread(target=search, args=(_Visitor(number),), daemon=True) for _ in range(SEARCHERS)]
+    for thread in searchers:
+        thread.start()
+    time.sleep(1.0)
+    rows = crowd(number)
+    done.set()
+    for thread in searchers:
+        thread.join(timeout=60)
+    return [
+        (f"{name}, while {SEARCHERS} search", value, unit, None)
+        for name, value, unit, _ in rows
+    ] + [(f"searches that ended meanwhile, of {SEARCHERS} people", float(len(ended)), "", None)]  # fmt: skip
+
+
+EVALUATIONS = 2000
+
+
+def _memory_mb(process: subprocess.Popen[bytes]) -> float:
+    """Resident memory of a server and its workers, each page counted once, MB."""
+    total = 0
+    for pid in processes.group_of(process.pid):
+        for line in Path(f"/proc/{pid}/smaps_rollup").read_text(encoding="utf-8").splitlines():
+            if line.startswith("Pss:"):
+                total += int(line.split()[1])
+    return total / 1024
+
+
+def memory(number: int, process: subprocess.Popen[bytes]) -> list[Row]:
+    """What the server holds after 200 evaluations and after 2000, and at most while eight large pictures arrive."""
+    visitor = _Visitor(number)
+    file = bench_core.demo()
+    question = {"airframe": file.airframe.model_dump(mode="json"), "scheme": file.schemes[0].model_dump(mode="json")}
+    body = json.dumps({**question, "moving": True}).encode()
+
+    def evaluate(count: int) -> None:
+        for _ in range(count):
+            visitor.ask("POST", "/api/evaluate", body)
+
+    evaluate(EVALUATIONS // 10)
+    early = _memory_mb(process)
+    evaluate(EVALUATIONS - EVALUATIONS // 10)
+    late = _memory_mb(process)
+    return [
+        (f"memory of the server after {EVALUATIONS // 10} evaluations", early, "MB", None),
+        (f"memory of the server after {EVALUATIONS} evaluations", late, "MB", None),
+        ("growth of memory over them", late / early, "times its early", None),
+        ("most memory while eight pictures of 25 million pixels arrive", _pictures(visitor, process), "MB", 600.0),
+    ]
+
+
+def _pictures(visitor: _Visitor, process: subprocess.Popen[bytes]) -> float:
+    import base64
+    import io
+
+    from PIL import Image
+
+    noise = Image.effect_noise((5000, 4990), 30).convert("RGB")
+    out = io.BytesIO()
+    noise.save(out, "JPEG", quality=75)
+    body = json.dumps({"picture": base64.b64encode(out.getvalue()).decode()}).encode()
+    test = json.loads(visitor.ask("GET", "/api/glue/tests"))["tests"][0]["id"]
+    sent: list[int] = []
+
+    def send() -> None:
+        one = _Visitor.__new__(_Visitor)
+        one.connection = HTTPConnection("127.0.0.1", visitor.connection.port or 0, timeout=60)
+        one.cookies, one.token = dict(visitor.cookies), visitor.token
+        one.ask("PUT", f"/api/glue/tests/{test}/picture", body)
+        sent.append(1)
+
+    threads = [threading.Thread(target=send) for _ in range(8)]
+    for thread in threads:
+        thread.start()
+    most = 0.0
+    while any(thread.is_alive() for thread in threads):
+        most = max(most, _memory_mb(process))
+        time.sleep(0.02)
+    if len(sent) != 8:
+        raise RuntimeError(f"only {len(sent)} of 8 pictures arrived, {len(out.getvalue())} bytes each")
+    return most
+
+
 def searching() -> list[Row]:
     """The whole search as the site runs it, in a process of its own, on all cores."""
     file = bench_core.demo()
@@ -176,11 +288,11 @@ def screen(address: str) -> list[Row]:
             fresh = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address,
                                         storage_state=page.context.storage_state())  # fmt: skip
             first = fresh.new_page()
-            first.goto(bench)
+            first.goto(f"{bench}/wing")
             first.get_by_test_id("ledger").wait_for()
             loads.append(float(first.evaluate("performance.now()")) / 1000)
             fresh.close()
-        page.get_by_role("link", name="Turnstone", exact=True).click()
+        page.goto(f"{bench}/wing")
         page.locator("[data-line=rod-top] button[aria-expanded]").click()
         handle = page.locator("[data-end=to]")
         handle.focus()
@@ -255,15 +367,17 @@ def main() -> int:
     number = free_port()
     with tempfile.TemporaryDirectory() as folder:
         log = Path(folder) / "server.log"
-        process = serve.launch(number, os.environ["DATABASE_URL"], log)
+        plenty = {"FLETCHER_RATE_DEMOS": "10000/h", "FLETCHER_DEMOS_PER_ADDRESS": "10000", "FLETCHER_DEMOS": "10000"}
+        process = serve.launch(number, os.environ["DATABASE_URL"], log, **plenty)
         try:
             serve.wait_for(number, process, log)
             rows += http(number)
             rows += screen(f"http://127.0.0.1:{number}")
             rows += crowd(number)
+            rows += crowd_with_searches(number)
+            rows += memory(number, process)
         finally:
-            process.terminate()
-            process.wait(timeout=20)
+            serve.end_group(process)
     text = report(rows, before, bench_core.pace_ms())
     (ROOT / "docs" / "benchmarks.md").write_text(text, encoding="utf-8")
     print(text)

@@ -13,10 +13,13 @@ from pathlib import Path
 from typing import Any
 
 import numpy as np
-from fletcher_core.evaluate import evaluate, many
 from fletcher_core.geometry import Outline, profile_of
-from fletcher_core.model import AirframeFile, NacaAerofoil, Rod, Scheme, Skin, TapeStrip
+from fletcher_core.kinds.rod import Rod
+from fletcher_core.kinds.skin import Skin
+from fletcher_core.kinds.tape import TapeStrip
+from fletcher_core.model import AirframeFile, NacaAerofoil, Scheme
 from fletcher_core.reference import evaluate_case
+from fletcher_core.verdicts import evaluate, evaluate_many
 
 from .shell import ROOT
 
@@ -75,7 +78,7 @@ def with_pieces(count: int) -> float:
         c = 0.1 + 0.75 * (k + 0.5) / (count / 2)
         pieces.append(Rod(id=f"r{k}", diameter_mm=1.0, chord_from=c, chord_to=c, y_to_mm=0.6 * tip))
         pieces.append(TapeStrip(id=f"t{k}", width_mm=8.0, chord_from=c, chord_to=c, y_to_mm=0.9 * tip))
-    scheme = Scheme(id="many", name="Many pieces", pieces=pieces)
+    scheme = Scheme(id="many", name="BatchResult pieces", pieces=pieces)
     return median_ms(lambda: evaluate(file.airframe, scheme, ledger=False, spread=False), 12)
 
 
@@ -104,7 +107,7 @@ def variants() -> float:
     scheme, on = choices()
     airframe = demo().airframe
     began = time.perf_counter()
-    answers = many(airframe, scheme, on)
+    answers = evaluate_many(airframe, scheme, on)
     spent = time.perf_counter() - began
     if len(answers.breaks) != VARIANTS or not np.all(np.isfinite(answers.breaks)):
         raise RuntimeError("not every variant was answered")

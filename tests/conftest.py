@@ -6,9 +6,9 @@ import os
 from typing import Any
 
 import pytest
-from fletcher_core.model import Airframe, FlatPlate, Flight, NacaAerofoil, Panel, Scheme, Wing
-from fletcher_core.model.airframe import Core
+from fletcher_core.model import Airframe, Core, FlatPlate, Flight, NacaAerofoil, Panel, Parts, Scheme, Wing
 from hypothesis import HealthCheck, settings
+from xdist.scheduler import LoadScopeScheduling
 
 settings.register_profile(
     "fixed", max_examples=30, deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow]
@@ -39,8 +39,12 @@ def make_airframe(
         promise_g=promise,
         rest_g=rest,
         flight=Flight(load_factor=n, speed_m_s=speed),
-        wing=Wing(panels=[panel], aerofoil=aerofoil, core=Core(material=foam)),
+        parts=Parts(wing=Wing(panels=[panel], aerofoil=aerofoil, core=Core(material=foam))),
     )
+
+
+def with_wing(airframe: Airframe, wing: Wing) -> Airframe:
+    return airframe.model_copy(update={"parts": airframe.parts.model_copy(update={"wing": wing})})
 
 
 def make_scheme(*pieces: Any) -> Scheme:
@@ -50,3 +54,15 @@ def make_scheme(*pieces: Any) -> Scheme:
 @pytest.fixture
 def airframe() -> Airframe:
     return make_airframe()
+
+
+class _Groups(LoadScopeScheduling):
+    """Side by side, each test goes where there is room; those that share a running house stay together."""
+
+    def _split_scope(self, nodeid: str) -> str:
+        return nodeid.partition("::")[0] if nodeid.startswith("tests/faults/") else nodeid
+
+
+@pytest.hookimpl(optionalhook=True)
+def pytest_xdist_make_scheduler(config: pytest.Config, log: Any) -> _Groups:
+    return _Groups(config, log)

@@ -7,5 +7,16 @@ export default tseslint.config(
   js.configs.recommended,
   ...tseslint.configs.strict,
   reactHooks.configs.flat["recommended-latest"],
-  { rules: { "@typescript-eslint/no-non-null-assertion": "off" } },
+  {
+    rules: {
+      "@typescript-eslint/no-non-null-assertion": "off",
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "Literal[value=/(^|\\[)#[0-9a-fA-F]{3,8}\\b|rgba?\\(/]",
+          message: "Colours come from the theme: drawing/colours.ts, styles.css.",
+        },
+      ],
+    },
+  },
 );

@@ -2,6 +2,194 @@
 
 Units inside: N, mm, MPa (N/mm2), g, g/mm where mass is meant; degrees only at the edges.
 Axes: x chordwise aft from the leading edge, y spanwise from the centre line, z up.
+
+This is the one door: what a server or a script may call is listed here, and nothing else is theirs to import.
 """
 
-__version__ = "0.3.0"
+from .version import __version__  # isort: skip
+
+from .analysis.estimate import Estimate
+from .catalogue import Catalogue, OwnMaterial, Spread, figures_of, shipped, with_own, words_of
+from .catalogue import catalogue as current_catalogue
+from .catalogue.own_material import TABLES as OWN_TABLES
+from .catalogue.own_material import Table as OwnTable
+from .fields import MOST_FAULTS, Problem, Refused, explain, fault, the_rest
+from .formats import bevel_gauge_svg, ledger_csv, plan_svg, read_aerofoil, slice_svg, write_aerofoil
+from .hinges import Mark, RankedHinge, SurfaceQuestion, Throw, throw_of
+from .hinges import drawn as swung_polygons
+from .hinges import hinge_drawn as hinge_marks
+from .joints import (
+    HARDS,
+    SHAPES,
+    WHERE,
+    Advice,
+    BondTest,
+    JointQuestion,
+    NextTest,
+    SpliceQuestion,
+    Standing,
+    next_test,
+    splices,
+    standings,
+)
+from .joints import choose as choose_glue
+from .joints.lap_length import Lap, LapQuestion, lap_length
+from .joints.splice import SpliceWay
+from .kinds import KINDS, WISHES
+from .loads import PRESETS, Unit
+from .model import (
+    PART_NAMES,
+    Airframe,
+    AirframeFile,
+    ControlSurface,
+    CoordinateAerofoil,
+    Core,
+    Fin,
+    FlatPlate,
+    Flight,
+    Joint,
+    NacaAerofoil,
+    Panel,
+    PartName,
+    Piece,
+    Scheme,
+    Seat,
+    Tailplane,
+    Targets,
+    Use,
+)
+from .model.upgrade import CannotRead, read_file, upgraded
+from .questions.control_surfaces import SurfaceVerdict, hinges_for, part_of, surface_of
+from .questions.control_surfaces import Which as SurfaceName
+from .questions.control_surfaces import judge as judge_surface
+from .questions.glued_joints import GluedJoint
+from .questions.offers import Offered, offers
+from .questions.suggestions import start as start_airframe
+from .questions.suggestions import start_part
+from .questions.suggestions import suggest as suggest_pieces
+from .report.stand import Stand, stand
+from .report.verdict import Slice, State, Verdict, Working
+from .search import Found, Progress, Wish
+from .shelf import ShelfCheck, ShelfItem, bill_of_materials, read_csv, read_label, take_from, write_csv
+from .shelf import check as allocate_stock
+from .units import Kind as MeasureKind
+from .units import MeasureError, System
+from .units import parse as parse_measure
+from .units import show as show_measure
+from .verdicts import evaluate, evaluate_many, glued, section_at, why
+
+__all__ = [
+    "HARDS",
+    "KINDS",
+    "MOST_FAULTS",
+    "OWN_TABLES",
+    "PART_NAMES",
+    "PRESETS",
+    "SHAPES",
+    "WHERE",
+    "WISHES",
+    "Advice",
+    "Airframe",
+    "AirframeFile",
+    "BondTest",
+    "CannotRead",
+    "Catalogue",
+    "ControlSurface",
+    "CoordinateAerofoil",
+    "Core",
+    "Estimate",
+    "Fin",
+    "FlatPlate",
+    "Flight",
+    "Found",
+    "GluedJoint",
+    "Joint",
+    "JointQuestion",
+    "Lap",
+    "LapQuestion",
+    "Mark",
+    "MeasureError",
+    "MeasureKind",
+    "NacaAerofoil",
+    "NextTest",
+    "Offered",
+    "OwnMaterial",
+    "OwnTable",
+    "Panel",
+    "PartName",
+    "Piece",
+    "Problem",
+    "Progress",
+    "RankedHinge",
+    "Refused",
+    "Scheme",
+    "Seat",
+    "ShelfCheck",
+    "ShelfItem",
+    "Slice",
+    "SpliceQuestion",
+    "SpliceWay",
+    "Spread",
+    "Stand",
+    "Standing",
+    "State",
+    "SurfaceName",
+    "SurfaceQuestion",
+    "SurfaceVerdict",
+    "System",
+    "Tailplane",
+    "Targets",
+    "Throw",
+    "Unit",
+    "Use",
+    "Verdict",
+    "Wish",
+    "Working",
+    "__version__",
+    "allocate_stock",
+    "bevel_gauge_svg",
+    "bill_of_materials",
+    "choose_glue",
+    "current_catalogue",
+    "evaluate",
+    "evaluate_many",
+    "explain",
+    "fault",
+    "figures_of",
+    "glued",
+    "hinge_marks",
+    "hinges_for",
+    "judge_surface",
+    "lap_length",
+    "ledger_csv",
+    "next_test",
+    "offers",
+    "parse_measure",
+    "part_of",
+    "plan_svg",
+    "read_aerofoil",
+    "read_csv",
+    "read_file",
+    "read_label",
+    "section_at",
+    "shipped",
+    "show_measure",
+    "slice_svg",
+    "splices",
+    "stand",
+    "standings",
+    "start_airframe",
+    "start_part",
+    "suggest_pieces",
+    "surface_of",
+    "swung_polygons",
+    "take_from",
+    "the_rest",
+    "throw_of",
+    "upgraded",
+    "why",
+    "with_own",
+    "words_of",
+    "write_aerofoil",
+    "write_csv",
+]

@@ -18,24 +18,23 @@ from typing import Any
 import numpy as np
 
 from .geometry import Outline, profile_of
+from .kinds import PatchRow, rectangle_constant
 from .model import CoordinateAerofoil, FlatPlate, NacaAerofoil
 from .sections import (
-    Foam,
+    CoreFoam,
     Members,
     Patches,
-    PatchRow,
     SectionLayout,
     SectionMaterials,
     Sheets,
     no_members,
     no_sheets,
-    rectangle_constant,
     section_properties,
     section_sums,
     sheet_geometry,
     twist_stiffness,
 )
-from .sections.patches import patches_of
+from .sections.filled import patches_of
 
 #: quantity -> (tolerance, whether it is a share of the expected value)
 TOLERANCES = {
@@ -61,6 +60,8 @@ class NotAReference(ValueError):
 
 @dataclass(frozen=True)
 class Row:
+    """One section against its reference: ours over theirs."""
+
     case: str
     quantity: str
     expected: float
@@ -172,7 +173,7 @@ def evaluate_case(case: dict[str, Any]) -> list[Row]:
             gap = 2 * WEB_CLEARANCE
             G[0, k] = (high + gap) / (high / G[0, k] + gap / foam["G_MPa"])
     materials = SectionMaterials(
-        Foam(np.array([foam["E_MPa"]]), np.array([foam["G_MPa"]]), np.array([foam["rho_kgm3"] * 1e-6])),
+        CoreFoam(np.array([foam["E_MPa"]]), np.array([foam["G_MPa"]]), np.array([foam["rho_kgm3"] * 1e-6])),
         row(spars, "E_MPa"), G, row(spars, "rho_kgm3", 1e-6),
         np.ones((1, len(spars))), np.ones((1, len(spars))),
         row(skins, "E_MPa") * t, row(skins, "G_MPa") * t, row(skins, "rho_kgm3", 1e-6) * t, np.ones((1, len(skins))),
@@ -209,6 +210,7 @@ def check(document: dict[str, Any]) -> list[Row]:
 
 
 def table(rows: list[Row]) -> str:
+    """The comparison as lines of text."""
     lines = [f"{'case':<24} {'quantity':<14} {'expected':>13} {'got':>13} {'error':>10}  limit"]
     for r in rows:
         error = f"{100 * r.error:+.2f} %" if r.relative else f"{r.error:+.3f} mm"
@@ -221,6 +223,7 @@ def table(rows: list[Row]) -> str:
 
 
 def main(arguments: list[str]) -> int:
+    """Compare a file of reference sections; 1 when any is beyond its allowance."""
     if len(arguments) != 1:
         print("usage: python -m fletcher_core.reference FILE", file=sys.stderr)
         return 2

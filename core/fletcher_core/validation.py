@@ -11,11 +11,16 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from .answer.verdict import Verdict
 from .catalogue import catalogue
-from .evaluate import evaluate
-from .model import Airframe, Core, FlatPlate, Flight, NacaAerofoil, Panel, Rod, Scheme, Skin, TapeStrip, Tube, Web, Wing
-from .sections import rectangle_constant
+from .kinds import rectangle_constant
+from .kinds.rod import Rod
+from .kinds.skin import Skin
+from .kinds.tape import TapeStrip
+from .kinds.tube import Tube
+from .kinds.web import Web
+from .model import Airframe, Core, FlatPlate, Flight, NacaAerofoil, Panel, Parts, Scheme, Wing
+from .report.verdict import Verdict
+from .verdicts import evaluate
 
 
 @dataclass(frozen=True)
@@ -36,10 +41,10 @@ def _wing(
     return Airframe(
         name="Validation", promise_g=promise, rest_g=0.6 * promise,
         flight=Flight(use="sport", load_factor=4.0, speed_m_s=20.0),
-        wing=Wing(
+        parts=Parts(wing=Wing(
             panels=[Panel(span_mm=half_span, root_chord_mm=chord, tip_chord_mm=chord)],
             aerofoil=aerofoil, core=Core(material=foam),
-        ),
+        )),
     )  # fmt: skip
 
 
@@ -63,6 +68,7 @@ def _three(*stiffness: float) -> str:
 
 
 def rods_apart() -> Fact:
+    """Two rods apart against one in the middle."""
     wing = _wing(200.0, 600.0)
     single_rod = Rod(id="m", diameter_mm=2.83, glue="epoxy_30", y_to_mm=600.0)
     apart, single = _answer(wing, *_pair(2.0, "epoxy_30")), _answer(wing, single_rod)
@@ -85,6 +91,7 @@ def rods_apart() -> Fact:
 
 
 def rod_in_tube() -> Fact:
+    """A rod in a tube against each alone."""
     wing = _wing(200.0, 600.0)
     hollow = Tube(id="t", material="carbon_roll_wrapped", outer_mm=8.0, inner_mm=6.0, y_to_mm=600.0)
     filled = hollow.model_copy(update={"sleeve_material": "hardwood_dowel", "sleeve_to_mm": 600.0})
@@ -102,6 +109,7 @@ def rod_in_tube() -> Fact:
 
 
 def taped_foam() -> Fact:
+    """Tape on one face, both, none."""
     wing = _wing(50.0, 400.0, plate=15.0, foam="xps33", promise=120.0)
     tape = TapeStrip(id="t", material="filament_tape_uni", surface="both", width_mm=50.0, chord_from=0.5, chord_to=0.5,
                      y_to_mm=400.0)  # fmt: skip
@@ -128,6 +136,7 @@ def taped_foam() -> Fact:
 
 
 def filmed_aileron() -> Fact:
+    """An aileron with and without film."""
     chord, t = 35.0, 6.0
     strip = _wing(chord, 300.0, plate=t, foam="xps_sheet", promise=100.0)
     film = Skin(id="f", material="laminate_75um", layers=3, y_to_mm=300.0)
@@ -150,6 +159,7 @@ def filmed_aileron() -> Fact:
 
 
 def web_between_caps() -> Fact:
+    """Caps with a web, without, and a web alone."""
     wing = _wing(200.0, 600.0)
     caps = _pair(2.0, "epoxy_30")
     web = Web(
@@ -176,6 +186,7 @@ def web_between_caps() -> Fact:
 
 
 def soft_glue() -> Fact:
+    """The same rod in hard and in soft glue."""
     wing = _wing(200.0, 600.0)
 
     def pair(glue: str, reach: float) -> Verdict:
@@ -198,6 +209,7 @@ def soft_glue() -> Fact:
 
 
 def film_against_spar() -> Fact:
+    """The same grams as film and as spar."""
     wing = _wing(200.0, 600.0)
     tube = Tube(id="t", material="carbon_roll_wrapped", outer_mm=8.0, inner_mm=6.0, y_to_mm=600.0)
     film = Skin(id="f", material="laminate_38um", y_to_mm=600.0)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import re
+import os
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
@@ -21,12 +21,15 @@ LAUNCH = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "-
 expect.set_options(timeout=20_000)
 
 
-NAME = "fletcher_browser_tests"
+#: one for each of the processes that run tests side by side
+NAME = f"fletcher_browser_tests_{os.environ.get('PYTEST_XDIST_WORKER', 'alone')}"
+#: every test opens a demo of its own, all from one address
+PLENTY = {"FLETCHER_RATE_DEMOS": "100000/h", "FLETCHER_DEMOS_PER_ADDRESS": "100000", "FLETCHER_DEMOS": "100000"}
 
 
 @pytest.fixture(scope="session")
-def site(django_db_blocker: Any, tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
-    """Address of a running Fletcher with the demo loaded, on a database that only these tests use."""
+def database(django_db_blocker: Any) -> Iterator[str]:
+    """Address of a database with the demo loaded, that only these tests use."""
     db = connection.settings_dict
     url = f"postgresql://{db['USER']}:{quote(db['PASSWORD'])}@{db['HOST']}:{db['PORT']}/{NAME}"
 
@@ -39,17 +42,45 @@ def site(django_db_blocker: Any, tmp_path_factory: pytest.TempPathFactory) -> It
     with django_db_blocker.unblock(), connection.cursor() as cursor:
         cursor.execute(f"CREATE DATABASE {NAME}")
     connection.close()
-    manage("migrate", "--verbosity", "0", url=url)
-    manage("load_demo", url=url)
-    number, log = free_port(), Path(tmp_path_factory.mktemp("server")) / "server.log"
-    process = serve.launch(number, url, log)
-    try:
-        serve.wait_for(number, process, log)
-        yield f"http://127.0.0.1:{number}"
-    finally:
-        process.terminate()
-        process.wait(timeout=20)
-        drop()
+    manage("prepare", url=url)
+    yield url
+    drop()
+
+
+class Server:
+    """A server that can be killed and brought back on the same port."""
+
+    def __init__(self, url: str, folder: Path) -> None:
+        self.url, self.number, self.log = url, free_port(), folder / "server.log"
+        self.start()
+
+    @property
+    def address(self) -> str:
+        return f"http://127.0.0.1:{self.number}"
+
+    def start(self) -> None:
+        self.process = serve.launch(self.number, self.url, self.log, **PLENTY)
+        serve.wait_for(self.number, self.process, self.log)
+
+    def kill(self) -> None:
+        """As a crash would: nobody is asked."""
+        serve.end_group(self.process, 0.0)
+
+
+@pytest.fixture(scope="session")
+def site(database: str, tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """Address of a running Fletcher with the demo loaded."""
+    server = Server(database, tmp_path_factory.mktemp("server"))
+    yield server.address
+    serve.end_group(server.process)
+
+
+@pytest.fixture
+def server(database: str, tmp_path: Path) -> Iterator[Server]:
+    """One more on the same database, to be killed."""
+    made = Server(database, tmp_path)
+    yield made
+    serve.end_group(made.process)
 
 
 @pytest.fixture(scope="session")
@@ -66,11 +97,12 @@ def new_page(site: str, browser: Browser) -> Iterator[Callable[..., Page]]:
     contexts, faults = [], []
 
     def make(width: int = 1280, height: int = 800, **options: Any) -> Page:
-        context = browser.new_context(base_url=site, viewport={"width": width, "height": height}, **options)
+        context = browser.new_context(**{"base_url": site, "viewport": {"width": width, "height": height}, **options})
         contexts.append(context)
         context.set_default_timeout(20_000)
         page = context.new_page()
         page.on("pageerror", lambda error: faults.append(str(error)))
+        page.on("console", lambda told: faults.append(told.text) if "Content Security Policy" in told.text else None)
         return page
 
     yield make
@@ -84,20 +116,15 @@ def page(new_page: Callable[..., Page]) -> Page:
     return new_page()
 
 
-@pytest.fixture
-def demo(page: Page) -> Page:
-    """In the demo workshop, as it shipped."""
+def enter_demo(page: Page) -> Page:
+    """Into a demo workshop of one's own, as it shipped."""
     page.goto("/")
     page.get_by_role("button", name="Open the demo workshop").click()
-    page.get_by_role("button", name="Put the demo back as it was").click()
-    with page.expect_response(lambda r: r.url.endswith("/api/demo/reset")):
-        page.get_by_role("button", name="Put it back").click()
-    page.goto("/")  # a list asked for before the reset may still be on its way: only a new one has the new airframes
     expect(page.get_by_role("heading", level=2)).to_have_count(3)
     expect(page.get_by_role("heading", name="Sanderling")).to_be_visible()
-    # units are the visitor's own, and stay as the last one chose them
-    units = page.get_by_role("button", name=re.compile("Units"))
-    if "mm" not in units.inner_text():
-        units.click()
-        expect(units).to_contain_text("mm")
     return page
+
+
+@pytest.fixture
+def demo(page: Page) -> Page:
+    return enter_demo(page)

@@ -18,8 +18,14 @@ def saved(page: Page) -> None:
     expect(page.get_by_test_id("saved")).to_have_text("saved")
 
 
-def open_bench(page: Page, name: str) -> None:
+def open_stand(page: Page, name: str) -> None:
     page.get_by_role("link", name=name, exact=True).click()
+    expect(page.get_by_test_id("parts")).to_be_visible()
+
+
+def open_bench(page: Page, name: str, part: str = "Wing") -> None:
+    open_stand(page, name)
+    page.get_by_role("link", name=f"{part}, to the bench").click()
     expect(page.get_by_test_id("ledger")).to_be_visible()
 
 
@@ -32,7 +38,7 @@ def describe_new(page: Page, name: str) -> None:
     page.get_by_label("Chord, inner end").fill("8 in")
     page.get_by_label("Chord, outer end").fill("160")
     page.get_by_label("It shall weigh, ready to fly").fill("2 lb 3 oz")
-    page.get_by_label("Everything but the wing").fill("0.6 kg")
+    page.get_by_label("Everything that is not described yet").fill("0.6 kg")
     expect(page.get_by_text("1200 mm from tip to tip")).to_be_visible()
     page.get_by_role("button", name="Save and go to the bench").click()
     expect(page.get_by_text("Nothing is in this wing yet.")).to_be_visible()

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from fletcher_core.answer.picker import OFFERED
+from fletcher_core.questions.offers import OFFERED
 from playwright.sync_api import Page, expect
 
 from .jobs import add, describe_new, number, open_bench, saved
@@ -52,11 +52,11 @@ def test_a_wing_of_two_panels(demo: Page) -> None:
 def test_how_it_is_flown_sets_what_is_needed(demo: Page) -> None:
     page = demo
     open_bench(page, "Sanderling")
-    expect(page.get_by_text("red mark: 6 g needed")).to_be_visible()
+    expect(page.get_by_text("red mark: 6 G needed")).to_be_visible()
     page.get_by_role("tab", name="Airframe").click()
     page.get_by_label("How it is flown").select_option(label="Combat: hits and hard pulls")
-    expect(page.get_by_text("red mark: 18 g needed, too weak")).to_be_visible()
-    expect(page.get_by_label("Hardest pull, in g")).to_have_value("12")
+    expect(page.get_by_text("red mark: 18 G needed, too weak")).to_be_visible()
+    expect(page.get_by_label("Hardest pull, in G")).to_have_value("12")
     reserve = page.get_by_role("list", name="Reserve along the span")
     expect(reserve).to_contain_text("gives way")
 
@@ -107,7 +107,7 @@ MORE_THAN_ONE = {
 }  # fmt: skip
 
 
-@pytest.mark.parametrize("kind", [offered[1] for offered in OFFERED.values()])
+@pytest.mark.parametrize("kind", [offered.name for offered in OFFERED.values()])
 def test_every_kind_can_be_added_and_taken_out(demo: Page, kind: str) -> None:
     page = demo
     open_bench(page, "Sanderling")

@@ -34,8 +34,8 @@ def test_an_airframe_goes_out_and_comes_back_the_same(demo: Page, tmp_path: Path
     file.write_text(json.dumps(document), encoding="utf-8")
     page.goto("/")
     page.get_by_label("Airframe file").set_input_files(file)
-    expect(page.get_by_role("heading", name="Turnstone from a friend, the wing")).to_be_visible()
-    expect(page.get_by_test_id("ledger")).to_be_visible()
+    expect(page.get_by_role("heading", name="Turnstone from a friend")).to_be_visible()
+    expect(page.get_by_test_id("parts")).to_contain_text("Rods top and bottom, chosen")
     again = json.loads(taken(page, "The whole airframe").read_text(encoding="utf-8"))
     assert again == document
 

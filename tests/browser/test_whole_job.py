@@ -201,9 +201,9 @@ def test_keys_alone_add_a_piece_and_switch_it_off(demo: Page) -> None:
 
 
 def test_somebody_else_saved_meanwhile(new_page: Callable[..., Page], demo: Page) -> None:
-    mine, theirs = demo, new_page()
+    # the same workshop from another browser
+    mine, theirs = demo, new_page(storage_state=demo.context.storage_state())
     theirs.goto("/")
-    theirs.get_by_role("button", name="Open the demo workshop").click()
     for page in (mine, theirs):
         open_bench(page, "Sanderling")
     theirs.locator("[data-line=film]").get_by_role("switch").click()
@@ -246,5 +246,8 @@ def test_a_phone_is_wide_enough(new_page: Callable[..., Page]) -> None:
         assert page.evaluate("document.documentElement.scrollWidth") <= 390, address
     page.goto("/")
     page.get_by_role("link", name="Sanderling", exact=True).tap()
+    expect(page.get_by_test_id("parts")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    page.get_by_role("link", name="Wing, to the bench").tap()
     expect(page.get_by_test_id("ledger")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= 390

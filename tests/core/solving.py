@@ -5,21 +5,26 @@ from __future__ import annotations
 from typing import Any
 
 import numpy as np
-from fletcher_core.answer.sampling import typical
-from fletcher_core.answer.solve import Sections, Solved, load, sections_of, solve
-from fletcher_core.failure import LoadedWing
-from fletcher_core.loads import Case, Setting, cases_of
+from fletcher_core.analysis.solve import Sections, Solved, load, sections_of, solve
+from fletcher_core.analysis.uncertainty import typical
+from fletcher_core.failure import LoadedPart
+from fletcher_core.loads import Case
 from fletcher_core.model import Airframe
-from fletcher_core.sections import spreads, twist_stiffness, wing_layout
+from fletcher_core.parts import PARTS
+from fletcher_core.sections import lay_out, spreads
 
-from tests.conftest import make_airframe, make_scheme
+from tests.conftest import make_airframe
 
 #: one g of lift and of weight, at a limit of five
-PULL = Case("pull_up", "a hard pull", 5.0, 1.0, 1.0, 0.0, 1.0, 0.0, "for the test", "none")
+PULL = Case(
+    id="pull_up", label="a hard pull", factor=5.0, lift=1.0, inertia=1.0, air=1.0, speed_m_s=16.0,
+    reason="for the test",
+    source="none",
+)  # fmt: skip
 
 
 def sections_for(body: Airframe, *pieces: Any) -> Sections:
-    layout = wing_layout(body, make_scheme(*pieces))
+    layout = lay_out(body.wing, pieces)
     on = np.array([[float(p.on) for p in pieces]])
     return sections_of(layout, typical(spreads(layout), 1), on)
 
@@ -27,15 +32,16 @@ def sections_for(body: Airframe, *pieces: Any) -> Sections:
 def solve_for(body: Airframe, *pieces: Any) -> Solved:
     """In every case that the airframe meets."""
     s = sections_for(body, *pieces)
-    cases = cases_of(Setting(body, s.layout.plan, body.promise_g))
-    return solve(s, twist_stiffness(s.layout.section, s.materials), body.promise_g, cases)
+    cases = PARTS["wing"].cases_of(body, s.layout.plan, body.promise_g)
+    twist = s.layout.kernel.twist(s.layout.section, s.materials, s.properties)
+    return solve(s.about(twist.x_shear), twist.GJ, body.promise_g, cases)
 
 
 def solved(*pieces: Any, **airframe: Any) -> Solved:
     return solve_for(make_airframe(**airframe), *pieces)
 
 
-def loaded(body: Airframe, *pieces: Any) -> LoadedWing:
+def loaded(body: Airframe, *pieces: Any) -> LoadedPart:
     return load(sections_for(body, *pieces), body.promise_g, [PULL])[0]
 
 

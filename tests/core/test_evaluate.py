@@ -4,34 +4,26 @@ from __future__ import annotations
 
 import math
 from itertools import pairwise
-from typing import Any, get_args
+from typing import Any
 
 import pytest
-from fletcher_core.answer.suggest import Kind, start, suggest
-from fletcher_core.answer.verdict import Verdict
 from fletcher_core.catalogue import catalogue
-from fletcher_core.evaluate import evaluate, section_at
+from fletcher_core.kinds import WISHES
+from fletcher_core.kinds.rod import Rod
+from fletcher_core.kinds.skin import Skin
+from fletcher_core.kinds.strip import Strip
+from fletcher_core.kinds.tape import TapeStrip
+from fletcher_core.kinds.tube import Tube
+from fletcher_core.kinds.web import Web
 from fletcher_core.loads import PRESETS
-from fletcher_core.model import (
-    ControlSurface,
-    Joint,
-    Panel,
-    Refused,
-    Rod,
-    Scheme,
-    Seat,
-    Skin,
-    Strip,
-    TapeStrip,
-    Tube,
-    Web,
-    Wing,
-)
-from fletcher_core.model.airframe import Core, FlatPlate
+from fletcher_core.model import ControlSurface, Core, FlatPlate, Joint, Panel, Refused, Scheme, Seat, Wing
+from fletcher_core.questions.suggestions import start, suggest
+from fletcher_core.report.verdict import Verdict
+from fletcher_core.verdicts import evaluate, section_at
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.conftest import make_airframe, make_scheme
+from tests.conftest import make_airframe, make_scheme, with_wing
 
 TUBE = Tube(id="tube", material="carbon_roll_wrapped", outer_mm=8, inner_mm=6, y_to_mm=450)
 FILM = Skin(id="film", y_to_mm=600)
@@ -53,7 +45,7 @@ def refused(scheme: Scheme, **airframe: Any) -> dict[str, dict[str, str]]:
 
 def test_the_verdict_says_where_when_and_how(airframe: Any) -> None:
     v = evaluate(airframe, make_scheme(TUBE, FILM))
-    assert v.sentence == f"gives way at {v.breaks.n.value:.1f} g, at the root: the top film wrinkles first"
+    assert v.sentence == f"gives way at {v.breaks.n.value:.1f} G, at the root: the top film wrinkles first"
     assert v.breaks.seen_coming
     assert v.breaks.n.low < v.breaks.n.value < v.breaks.n.high
     assert v.holds.n.value > v.breaks.n.value
@@ -70,7 +62,7 @@ def test_more_wing_than_the_end_of_a_short_tube_can_hold(airframe: Any) -> None:
 def test_what_a_piece_buys_is_what_is_lost_without_it(airframe: Any) -> None:
     both, tube_only = evaluate(airframe, make_scheme(TUBE, FILM)), evaluate(airframe, make_scheme(TUBE))
     film = next(line for line in both.ledger if line.piece_id == "film")
-    assert film.grams == pytest.approx(both.mass.wing_g.value - tube_only.mass.wing_g.value, rel=1e-9)
+    assert film.grams == pytest.approx(both.mass.part_g.value - tube_only.mass.part_g.value, rel=1e-9)
     assert film.buys_hold_n == pytest.approx(both.holds.n.value - tube_only.holds.n.value, rel=1e-9)
     assert film.buys_bend_mm == pytest.approx(tube_only.tip_bend_mm.value - both.tip_bend_mm.value, rel=1e-9)
     assert film.buys_EI is not None
@@ -83,18 +75,18 @@ def test_a_piece_switched_off_counts_nothing_and_tells_what_it_would_buy(airfram
     off = evaluate(airframe, make_scheme(TUBE, FILM.model_copy(update={"on": False})))
     without, with_it = evaluate(airframe, make_scheme(TUBE)), evaluate(airframe, make_scheme(TUBE, FILM))
     assert off.breaks.n.value == pytest.approx(without.breaks.n.value, rel=1e-9)
-    assert off.mass.wing_g.value == pytest.approx(without.mass.wing_g.value, rel=1e-9)
+    assert off.mass.part_g.value == pytest.approx(without.mass.part_g.value, rel=1e-9)
     line = next(line for line in off.ledger if line.piece_id == "film")
     assert not line.on
-    assert line.grams == pytest.approx(with_it.mass.wing_g.value - without.mass.wing_g.value, rel=1e-6)
+    assert line.grams == pytest.approx(with_it.mass.part_g.value - without.mass.part_g.value, rel=1e-6)
     assert line.buys_hold_n == pytest.approx(with_it.holds.n.value - without.holds.n.value, rel=1e-6)
 
 
 def test_grams_add_up(airframe: Any) -> None:
     v = evaluate(airframe, make_scheme(TUBE, FILM))
     m = v.mass
-    assert m.foam_g.value + m.pieces_g + m.glue_g == pytest.approx(m.wing_g.value)
-    assert m.remains_g.value == pytest.approx(900 - 600 - m.wing_g.value)
+    assert m.foam_g.value + m.pieces_g + m.glue_g == pytest.approx(m.part_g.value)
+    assert m.remains_g.value == pytest.approx(900 - 600 - m.part_g.value)
     # by hand: tube 1530 kg/m3 x pi/4 (64 - 36) x 900 mm; film 47 g/m2 on both faces
     tube = next(line for line in v.ledger if line.piece_id == "tube")
     foam_out = 30e-6 * math.pi / 4 * 64 * 900
@@ -106,7 +98,7 @@ def test_too_heavy_is_flown_at_what_it_weighs() -> None:
     airframe = make_airframe(promise=650.0, rest=600.0)
     v = evaluate(airframe, make_scheme(TUBE, FILM))
     assert v.mass.remains_g.value < 0
-    assert v.mass.flying_g == pytest.approx(600 + v.mass.wing_g.value)
+    assert v.mass.flying_g == pytest.approx(600 + v.mass.part_g.value)
     assert any("heavier than its promise" in c for c in v.cautions)
 
 
@@ -180,12 +172,10 @@ def test_too_much_foam_over_a_rod() -> None:
 
 def test_board_paper_is_part_of_the_board() -> None:
     airframe = make_airframe(plate=4.9)
-    board = airframe.model_copy(
-        update={"wing": airframe.wing.model_copy(update={"core": Core(material="foamboard_light")})}
-    )
+    board = with_wing(airframe, airframe.wing.model_copy(update={"core": Core(material="foamboard_light")}))
     v = evaluate(board, make_scheme())
     # 245 g/m2 on 2 x 600 x 200 mm, whatever share of it is paper
-    assert v.mass.wing_g.value == pytest.approx(245 * 0.24, rel=0.01)
+    assert v.mass.part_g.value == pytest.approx(245 * 0.24, rel=0.01)
     assert "paper" in v.sentence
     assert v.tip_bend_mm.value < evaluate(airframe, make_scheme()).tip_bend_mm.value / 20
 
@@ -195,8 +185,8 @@ def test_two_boards_weigh_twice_as_much() -> None:
     wing = Wing(
         panels=airframe.wing.panels, aerofoil=FlatPlate(thickness_mm=9.8), core=Core(material="foamboard_light")
     )
-    v = evaluate(airframe.model_copy(update={"wing": wing}), make_scheme())
-    assert v.mass.wing_g.value == pytest.approx(2 * 245 * 0.24, rel=0.01)
+    v = evaluate(with_wing(airframe, wing), make_scheme())
+    assert v.mass.part_g.value == pytest.approx(2 * 245 * 0.24, rel=0.01)
 
 
 def test_the_drawing_is_to_scale(airframe: Any) -> None:
@@ -264,7 +254,7 @@ def test_the_same_question_has_the_same_answer(airframe: Any) -> None:
 
 
 @pytest.mark.parametrize("use", list(PRESETS))
-@pytest.mark.parametrize("kind", get_args(Kind))
+@pytest.mark.parametrize("kind", WISHES)
 def test_what_is_suggested_fits_every_wing_that_is_started(use: Any, kind: Any) -> None:
     file = start(use, "New")
     pieces = suggest(file.airframe, file.schemes[0], kind)
@@ -314,7 +304,7 @@ def test_every_valid_wing_has_finite_figures_in_order(
     airframe = make_airframe(half_span=half, root=root, tip=root * taper, sweep=sweep, foam=foam, code=code)
     v: Verdict = evaluate(airframe, make_scheme(*data.draw(_pieces(half))))
     assert all(math.isfinite(n) for n in numbers(v.model_dump()))
-    for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.twist_deg, v.mass.wing_g):
+    for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.twist_deg, v.mass.part_g):
         assert figure.low <= figure.value <= figure.high
     assert v.holds.n.value >= v.breaks.n.value * (1 - 1e-9)
     assert v.tip_bend_mm.value > 0
@@ -335,7 +325,7 @@ def test_two_panels_are_one_wing() -> None:
         Panel(span_mm=400, root_chord_mm=200, tip_chord_mm=160),
         Panel(span_mm=200, root_chord_mm=160, tip_chord_mm=140),
     ]
-    split = whole.model_copy(update={"wing": whole.wing.model_copy(update={"panels": parts})})
+    split = with_wing(whole, whole.wing.model_copy(update={"panels": parts}))
     bend = evaluate(split, make_scheme(TUBE), spread=False).tip_bend_mm.value
     assert bend == pytest.approx(evaluate(whole, make_scheme(TUBE), spread=False).tip_bend_mm.value, rel=0.03)
 
@@ -384,7 +374,7 @@ def test_dead_weight_is_marked_and_worth_is_grams_per_g(airframe: Any) -> None:
 
 
 @given(
-    kinds=st.lists(st.sampled_from(get_args(Kind)), min_size=1, max_size=4),
+    kinds=st.lists(st.sampled_from(WISHES), min_size=1, max_size=4),
     joint=st.sampled_from(["through", "butt", "brace", "blade", "wire", "joiner"]),
     tape=st.sampled_from([None, "packing_tape", "filament_tape_uni"]),
     seat=st.sampled_from(["glued", "bands", "clamp"]),
@@ -414,7 +404,7 @@ def test_any_pieces_on_any_wing_give_finite_figures_or_a_reason(
         seat=Seat(kind=seat),
         aileron=ControlSurface(y_from_mm=0.5 * half, y_to_mm=0.9 * half) if aileron else None,
     )  # fmt: skip
-    airframe = airframe.model_copy(update={"wing": wing})
+    airframe = with_wing(airframe, wing)
     scheme = make_scheme()
     for kind in kinds:
         more = suggest(airframe, scheme, kind)
@@ -429,7 +419,7 @@ def test_any_pieces_on_any_wing_give_finite_figures_or_a_reason(
     if refused:
         return
     assert all(math.isfinite(n) for n in numbers(v.model_dump()))
-    for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.mass.wing_g, v.bending_hz, v.twist_hz):
+    for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.mass.part_g, v.bending_hz, v.twist_hz):
         assert figure.low <= figure.value <= figure.high
     assert v.holds.n.value >= v.breaks.n.value * (1 - 1e-9)
     assert v.breaks.n.value >= 0

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 import socket
 import subprocess
+import sys
 from pathlib import Path
-from typing import Any
 
 import pytest
 
-from ops import cli, install, serve, shell
+from ops import cli, install, processes, serve, shell
 from ops.database import Cluster, free_port
 from ops.shell import Trouble
 
 
 def test_a_taken_port_says_what_to_do(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:
-    monkeypatch.setattr(serve, "PID", tmp_path / "server.pid")
+    monkeypatch.setattr(serve, "DATA", tmp_path / "none")
     with socket.socket() as other:
         other.bind(("127.0.0.1", 0))
         other.listen()
@@ -39,7 +39,8 @@ def test_a_free_port_can_be_had() -> None:
 
 def test_a_stale_pid_file_is_no_server(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:
     pid = tmp_path / "server.pid"
-    monkeypatch.setattr(serve, "PID", pid)
+    for module in (serve, processes):
+        monkeypatch.setattr(module, "DATA", tmp_path)
     for text in ("", "nonsense", "999999999", "1"):
         pid.write_text(text)
         assert serve.stop() is False
@@ -64,20 +65,15 @@ def test_a_folder_that_cannot_be_written(monkeypatch: pytest.MonkeyPatch, tmp_pa
 
 def test_missing_packages_without_sudo_name_the_command(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.delenv("DATABASE_URL", raising=False)
-    monkeypatch.setattr(install, "postgres_bin", lambda: None)
+    monkeypatch.setattr(install, "postgres_bin", lambda *_: None)
     monkeypatch.setattr(install, "chromium", lambda: None)
-    monkeypatch.setattr(install, "_has_node", lambda: True)
     monkeypatch.setattr(install.os, "geteuid", lambda: 1000)
     monkeypatch.setattr(install.shutil, "which", lambda name: None if name == "sudo" else f"/usr/bin/{name}")
     with pytest.raises(Trouble, match="sudo apt-get install -y --no-install-recommends postgresql chromium"):
         install.system_packages(browser=True)
 
 
-def test_no_node_no_apt(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(install, "_has_node", lambda: False)
-    with pytest.raises(Trouble, match="Node 20 or newer"):
-        install.system_packages(browser=False)
-    monkeypatch.setattr(install, "_has_node", lambda: True)
+def test_no_apt(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(install, "chromium", lambda: None)
     monkeypatch.setattr(install.shutil, "which", lambda _: None)
     with pytest.raises(Trouble, match="has no apt"):
@@ -86,9 +82,8 @@ def test_no_node_no_apt(monkeypatch: pytest.MonkeyPatch) -> None:
 
 def test_apt_is_asked_as_root_for_just_what_is_missing(monkeypatch: pytest.MonkeyPatch) -> None:
     asked: list[list[str]] = []
-    monkeypatch.setattr(install, "postgres_bin", lambda: Path("/usr/lib/postgresql/15/bin"))
+    monkeypatch.setattr(install, "postgres_bin", lambda *_: Path("/usr/lib/postgresql/15/bin"))
     monkeypatch.setattr(install, "chromium", lambda: None)
-    monkeypatch.setattr(install, "_has_node", lambda: True)
     monkeypatch.setattr(install.os, "geteuid", lambda: 0)
     monkeypatch.setattr(install, "run", lambda command, **_: asked.append(command))
     install.system_packages(browser=True)
@@ -146,11 +141,36 @@ def test_an_environment_that_does_not_run_is_noticed(monkeypatch: pytest.MonkeyP
     assert not install._has_pip()
 
 
-def test_node_of_the_wrong_age(monkeypatch: pytest.MonkeyPatch) -> None:
-    def node(version: str) -> Any:
-        return lambda *_a, **_k: subprocess.CompletedProcess([], 0, stdout=version)
+@pytest.mark.parametrize(
+    ("version", "enough"),
+    [("v18.2.0", False), ("v20.18.9", False), ("v20.19.0", True), ("v21.9.0", False), ("v22.11.0", False),
+     ("v22.12.0", True), ("v24.0.0", True), ("nonsense", False)],
+)  # fmt: skip
+def test_node_of_the_wrong_age(monkeypatch: pytest.MonkeyPatch, version: str, enough: bool) -> None:
+    told = subprocess.CompletedProcess([], 0, stdout=version)
+    monkeypatch.setattr(install.subprocess, "run", lambda *_a, **_k: told)
+    monkeypatch.setattr(install.shutil, "which", lambda name: f"/usr/bin/{name}")
+    assert install._has_node() is enough
 
-    monkeypatch.setattr(install.subprocess, "run", node("v18.2.0"))
+
+def test_a_machine_without_node_gets_the_locked_one(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:
+    """The real one, from the Python package registry, with no other Node in reach."""
+    venv = tmp_path / "venv"
+    subprocess.run([sys.executable, "-m", "venv", str(venv)], check=True)
+    monkeypatch.setattr(install, "VENV", venv)
+    monkeypatch.setattr(install, "PYTHON", venv / "bin" / "python")
+    bare = tmp_path / "bin"
+    bare.mkdir()
+    for name in ("sh", "env"):
+        (bare / name).symlink_to(f"/usr/bin/{name}")
+    monkeypatch.setenv("PATH", str(bare))
     assert not install._has_node()
-    monkeypatch.setattr(install.subprocess, "run", node("v22.1.0"))
-    assert install._has_node() == (install.shutil.which("npm") is not None)
+    install.node()
+    assert install._has_node()
+    told = subprocess.run(["npm", "--version"], text=True, capture_output=True, check=True)
+    assert int(told.stdout.split(".")[0]) >= 10
+    # the second time nothing is installed
+    monkeypatch.setenv("PATH", str(bare))
+    monkeypatch.setattr(install, "run", lambda *_a, **_k: pytest.fail("installed again"))
+    install.node()
+    assert install._has_node()

@@ -8,7 +8,9 @@ from typing import Any
 import pytest
 from django.http import HttpResponse
 from django.test import Client
-from fletcher_core.model import AirframeFile, Skin, Tube
+from fletcher_core.kinds.skin import Skin
+from fletcher_core.kinds.tube import Tube
+from fletcher_core.model import AirframeFile
 
 from tests.conftest import make_airframe, make_scheme
 
@@ -52,10 +54,12 @@ def sign_up(name: str) -> Person:
 
 
 @pytest.fixture(autouse=True)
-def _no_throttle_left_over() -> None:
-    from django.core.cache import cache
+def _no_throttle_left_over(request: pytest.FixtureRequest) -> None:
+    from django.core.cache import caches
 
-    cache.clear()
+    if "db" in request.fixturenames or request.node.get_closest_marker("django_db"):
+        request.getfixturevalue("db")
+        caches["counts"].clear()
 
 
 @pytest.fixture(autouse=True)

@@ -24,7 +24,7 @@ def test_every_save_is_told_in_words_and_can_be_opened(ann: Person, file: dict[s
     file["schemes"][0]["pieces"][1]["on"] = False
     made = save(ann, made, file)
     file["schemes"].append({**copy.deepcopy(file["schemes"][0]), "id": "second", "name": "Second"})
-    file["chosen"] = "second"
+    file["chosen"] = {"wing": "second"}
     made = save(ann, made, file)
     del file["schemes"][1]["pieces"][0]
     file["airframe"]["promise_g"] = 950.0
@@ -45,11 +45,11 @@ def test_every_save_is_told_in_words_and_can_be_opened(ann: Person, file: dict[s
 def test_the_list_shows_the_chosen_scheme(ann: Person, file: dict[str, Any]) -> None:
     light = {**copy.deepcopy(file["schemes"][0]), "id": "light", "name": "Bare", "pieces": []}
     file["schemes"].append(light)
-    file["chosen"] = "light"
+    file["chosen"] = {"wing": "light"}
     made = ann.post("/api/airframes", file).json()
-    assert made["file"]["chosen"] == "light"
-    assert ann.get("/api/airframes").json()[0]["scheme"] == "Bare"
-    file["chosen"] = "nowhere"
+    assert made["file"]["chosen"] == {"wing": "light"}
+    assert ann.get("/api/airframes").json()["airframes"][0]["scheme"] == "Bare"
+    file["chosen"] = {"wing": "nowhere"}
     answer = ann.put(f"/api/airframes/{made['id']}", {"based_on": 1, "file": file})
     assert answer.json()["problems"][0]["field"] == "file.chosen"
 

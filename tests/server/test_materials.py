@@ -53,10 +53,10 @@ def test_bad_figures_are_told_at_their_field(ann: Person) -> None:
 def test_a_change_reaches_the_list(ann: Person, file: dict[str, Any]) -> None:
     key = add(ann)
     ann.post("/api/airframes", with_material(file, key))
-    before = ann.get("/api/airframes").json()[0]["wing_g"]
+    before = ann.get("/api/airframes").json()["airframes"][0]["parts"][0]["part_g"]
     heavy = {**NEW, "figures": {"density": [3000, 3100, 3200]}}
     assert ann.put(f"/api/materials/{key}", heavy).status_code == 200
-    assert ann.get("/api/airframes").json()[0]["wing_g"] > before + 5
+    assert ann.get("/api/airframes").json()["airframes"][0]["parts"][0]["part_g"] > before + 5
 
 
 def test_one_in_use_is_not_removed(ann: Person, file: dict[str, Any]) -> None:

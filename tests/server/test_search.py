@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import subprocess
 from typing import Any
 
@@ -22,7 +23,8 @@ def lines(answer: Any) -> list[dict[str, Any]]:
 
 
 def searching() -> list[str]:
-    found = subprocess.run(["pgrep", "-f", "fletcher_core.search"], capture_output=True, text=True)
+    ours = ["pgrep", "-P", str(os.getpid()), "-f", "fletcher_core.search"]  # other tests run beside
+    found = subprocess.run(ours, capture_output=True, text=True)
     return found.stdout.split()
 
 
@@ -61,3 +63,20 @@ def test_what_cannot_be_laid_out_is_told_by_the_search_too(ann: Person, file: di
     told = lines(ann.post("/api/search", question(file, vary=["place"])))
     assert told[-1]["kind"] == "refused"
     assert told[-1]["problems"][0]["what"]
+
+
+def test_a_search_that_nobody_listens_to_gives_its_turn_back(ann: Person, file: dict[str, Any]) -> None:
+    """Whoever goes away before the first line must not keep everybody else waiting for ever."""
+    for _ in range(3):
+        answer = ann.post("/api/search", question(file))
+        assert answer.status_code == 200
+        for close in answer._resource_closers:  # what the server does when the asker has gone
+            close()
+    assert lines(ann.post("/api/search", question(file)))[-1]["kind"] == "found"
+
+
+def test_a_search_does_not_go_on_for_ever(ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("fletcher_site.api.search.LONGEST", 0.3)
+    told = lines(ann.post("/api/search", question(file, vary=["place", "reach", "layers", "skin"])))
+    assert told[-1] == {"kind": "refused", "problems": told[-1]["problems"]}
+    assert "broke off" in told[-1]["problems"][0]["what"]

@@ -58,7 +58,7 @@ def test_changes_need_the_token(ann: Person, file: dict[str, Any]) -> None:
     ann.token = "forged"
     for answer in (ann.post("/api/airframes", file), ann.post("/api/session/demo"), ann.delete("/api/session")):
         assert answer.status_code == 403
-    assert ann.get("/api/airframes").json() == []
+    assert ann.get("/api/airframes").json()["airframes"] == []
 
 
 def test_nothing_is_told_to_strangers(file: dict[str, Any]) -> None:
@@ -70,30 +70,30 @@ def test_nothing_is_told_to_strangers(file: dict[str, Any]) -> None:
 
 def test_each_workshop_sees_only_its_own(ann: Person, bob: Person, file: dict[str, Any]) -> None:
     made = ann.post("/api/airframes", file).json()["id"]
-    assert bob.get("/api/airframes").json() == []
+    assert bob.get("/api/airframes").json()["airframes"] == []
     assert bob.get(f"/api/airframes/{made}").status_code == 404
     assert bob.put(f"/api/airframes/{made}", {"based_on": 1, "file": file}).status_code == 404
     assert bob.delete(f"/api/airframes/{made}").status_code == 404
     assert bob.get(f"/api/airframes/{made}/revisions").status_code == 404
-    assert len(ann.get("/api/airframes").json()) == 1
+    assert len(ann.get("/api/airframes").json()["airframes"]) == 1
 
 
 def test_the_demo_opens_by_one_press_and_goes_back_as_it_was() -> None:
     visitor = Person()
     visitor.enter(visitor.post("/api/session/demo"))
-    cards = visitor.get("/api/airframes").json()
+    cards = visitor.get("/api/airframes").json()["airframes"]
     assert [c["name"] for c in cards] == ["Dunlin", "Sanderling", "Turnstone"]
     visitor.delete(f"/api/airframes/{cards[0]['id']}")
-    assert len(visitor.get("/api/airframes").json()) == 2
+    assert len(visitor.get("/api/airframes").json()["airframes"]) == 2
     assert visitor.post("/api/demo/reset").status_code == 204
-    assert len(visitor.get("/api/airframes").json()) == 3
-    assert Workshop.objects.filter(is_demo=True).count() == 1
+    assert len(visitor.get("/api/airframes").json()["airframes"]) == 3
+    assert Workshop.objects.filter(is_demo=True, is_template=False).count() == 1
 
 
 def test_only_the_demo_is_put_back(ann: Person, file: dict[str, Any]) -> None:
     ann.post("/api/airframes", file)
     assert ann.post("/api/demo/reset").status_code == 422
-    assert len(ann.get("/api/airframes").json()) == 1
+    assert len(ann.get("/api/airframes").json()["airframes"]) == 1
 
 
 def test_units_are_each_persons_own(ann: Person, bob: Person) -> None:

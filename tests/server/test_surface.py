@@ -74,7 +74,7 @@ def test_the_gauge_has_its_angle_at_one_to_one(ann: Person) -> None:
 
 def on_wing(person: Person, surface: dict[str, Any] | None, which: str = "aileron", **more: Any) -> Any:
     airframe = make_airframe().model_dump(mode="json")
-    airframe["wing"][which] = surface
+    airframe["parts"]["wing"][which] = surface
     return person.post("/api/surface/wing", {"airframe": airframe, "which": which, **more})
 
 
@@ -91,5 +91,5 @@ def test_a_wing_without_one_and_one_beyond_the_tip_are_told(ann: Person) -> None
     assert none.status_code == 422
     assert "no flap" in none.json()["problems"][0]["what"]
     beyond = on_wing(ann, {"y_from_mm": 200, "y_to_mm": 900})
-    assert beyond.json()["problems"][0]["field"] == "airframe.wing.aileron.y_to_mm"
-    assert on_wing(ann, {"hinge": "door"}).json()["problems"][0]["field"] == "airframe.wing.aileron.hinge"
+    assert beyond.json()["problems"][0]["field"] == "airframe.parts.wing.aileron.y_to_mm"
+    assert on_wing(ann, {"hinge": "door"}).json()["problems"][0]["field"] == "airframe.parts.wing.aileron.hinge"

@@ -85,7 +85,7 @@ def test_offers_come_with_their_section_in_the_persons_units(ann: Person, file: 
     ann.put("/api/session/units", {"units": "inch"})
     inch = {o["kind"]: o for o in ann.post("/api/offers", question(file)).json()}
     assert " in " in inch["rod"]["what"][0]
-    file["airframe"]["wing"]["panels"][0]["span_mm"] = -1
+    file["airframe"]["parts"]["wing"]["panels"][0]["span_mm"] = -1
     assert ann.post("/api/offers", question(file)).status_code == 422
 
 
@@ -93,7 +93,7 @@ def test_the_list_is_no_surer_than_the_hardest_case(ann: Person, file: dict[str,
     file["airframe"]["flight"]["landing_g"] = 60.0
     file["airframe"]["flight"]["safety_factor"] = 4.0
     make(ann, file)
-    (card,) = ann.get("/api/airframes").json()
+    (card,) = ann.get("/api/airframes").json()["airframes"]
     verdict = ann.post("/api/evaluate", question(file)).json()
     hardest = next(c for c in verdict["cases"] if c["hardest"])
     assert card["reserve"] == pytest.approx(hardest["reserve"], rel=1e-6)
@@ -102,17 +102,17 @@ def test_the_list_is_no_surer_than_the_hardest_case(ann: Person, file: dict[str,
 
 def test_a_summary_of_an_older_core_is_worked_out_anew(ann: Person, file: dict[str, Any]) -> None:
     make(ann, file)
-    (fresh,) = ann.get("/api/airframes").json()
+    (fresh,) = ann.get("/api/airframes").json()["airframes"]
     # as it was kept before cases were known
     old = {k: v for k, v in Airframe.objects.get().summary.items() if k not in ("core", "state", "hardest")}
     Airframe.objects.update(summary={**old, "sentence": "gives way at 1 g", "reserve": 9.0})
-    (card,) = ann.get("/api/airframes").json()
+    (card,) = ann.get("/api/airframes").json()["airframes"]
     assert card == fresh
     assert Airframe.objects.get().summary["sentence"] == fresh["sentence"]
     # a description that cannot be worked out any more does not break the list
     document = Airframe.objects.get().document
-    document["wing"]["panels"][0]["span_mm"] = 200.0  # its tube now ends beyond the tip
+    document["parts"]["wing"]["panels"][0]["span_mm"] = 200.0  # its tube now ends beyond the tip
     Airframe.objects.update(document=document, summary=old)
-    (card,) = ann.get("/api/airframes").json()
+    (card,) = ann.get("/api/airframes").json()["airframes"]
     assert card["state"] == "gives way"
     assert "open it to see why" in card["sentence"]

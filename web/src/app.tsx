@@ -6,6 +6,7 @@ import { BenchPage } from "./bench/BenchPage";
 import { Door } from "./door/Door";
 import { Glue } from "./glue/Glue";
 import { Materials } from "./materials/Materials";
+import { RemovedPage } from "./removed/RemovedPage";
 import { useSession } from "./session";
 import { Shelf } from "./shelf/Shelf";
 import { Surface } from "./surface/Surface";
@@ -18,10 +19,12 @@ export function App() {
       <Route path="/" element={<Airframes />} />
       <Route path="/new" element={<NewAirframe />} />
       <Route path="/airframe/:id" element={<BenchPage />} />
+      <Route path="/airframe/:id/:part" element={<BenchPage />} />
       <Route path="/shelf" element={<Shelf />} />
       <Route path="/glue" element={<Glue />} />
       <Route path="/surface" element={<Surface />} />
       <Route path="/materials" element={<Materials />} />
+      <Route path="/removed" element={<RemovedPage />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );

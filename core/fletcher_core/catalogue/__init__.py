@@ -8,8 +8,7 @@ from .entries import (
     Board,
     BoardCore,
     Catalogue,
-    Cloth,
-    Cord,
+    CordStock,
     Craft,
     Entry,
     Fibre,
@@ -23,18 +22,17 @@ from .entries import (
     SkinSheet,
     Spread,
     Stock,
-    Work,
+    Weave,
 )
 from .load import catalogue, shipped, using, with_own
-from .own import OwnMaterial, figures_of, words_of
+from .own_material import OwnMaterial, figures_of, words_of
 
 __all__ = [
     "BASIS_WORDS",
     "Board",
     "BoardCore",
     "Catalogue",
-    "Cloth",
-    "Cord",
+    "CordStock",
     "Craft",
     "Entry",
     "Fibre",
@@ -49,7 +47,7 @@ __all__ = [
     "SkinSheet",
     "Spread",
     "Stock",
-    "Work",
+    "Weave",
     "catalogue",
     "figures_of",
     "shipped",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal, NamedTuple
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
 BASIS_WORDS = {
     "h": "handbook or standard class values",
@@ -65,6 +65,21 @@ class Entry(BaseModel):
         return f"{self.label}: {BASIS_WORDS[self.basis]}{why}"
 
 
+#: what it looks like in a drawing: each family has its own hatch
+Family = Literal["carbon", "glass", "metal", "wood", "plastic", "film", "tape", "paper", "cord"]
+#: what a glue meets on it; a foam is met as itself
+Surface = Literal["carbon", "glass", "metal", "wood", "plastic", "greasy_plastic", "paper"]
+
+
+class Tagged(Entry):
+    """What is known of a material beside its figures; nothing is read from the letters of its id."""
+
+    family: Family
+    surface: Surface
+    #: names of the table of hazards
+    hazards: list[str] = []
+
+
 class Foam(Entry):
     """MPa, kg/m3, strain in %, temperatures in C."""
 
@@ -81,6 +96,8 @@ class Foam(Entry):
 
 
 class BoardCore(BaseModel):
+    """The foam or the flutes between the papers of a board: MPa and kg/m3."""
+
     model_config = ConfigDict(frozen=True, extra="forbid")
     density: float
     E: float
@@ -88,7 +105,7 @@ class BoardCore(BaseModel):
     shear: float
 
 
-class Board(Entry):
+class Board(Tagged):
     """Paper-faced foam board (``core`` and ``paper_*`` given) or corrugated sheet (``wall`` given)."""
 
     thickness: S = figure("Thickness", "mm")
@@ -108,7 +125,7 @@ class Board(Entry):
         return self.core is not None
 
 
-class Stock(Entry):
+class Stock(Tagged):
     """Rod, tube, strip and sheet stock along its fibres or grain; MPa, kg/m3."""
 
     density: S = figure("Weight", "kg/m³")
@@ -121,9 +138,11 @@ class Stock(Entry):
     across: S | None = maybe("Strength across its fibres", "MPa")
 
 
-class SkinSheet(Entry):
+class SkinSheet(Tagged):
     """Tape, film or paper: Et and Gt in N/mm, thickness in mm, area mass in g/m2, tension in N/mm."""
 
+    #: as a builder calls it in a sentence
+    called: Literal["tape", "film", "paper", "screen"]
     thickness: S = figure("Thickness", "mm")
     area_mass: S = figure("Weight", "g/m²")
     Et_along: S = figure("Stiffness as rolled out", "N/mm")
@@ -138,6 +157,7 @@ class SkinSheet(Entry):
 class Glue(Entry):
     """A glue family. Times in minutes at 20 C, G in MPa, bond thickness in mm, strengths in MPa."""
 
+    hazards: list[str] = []
     eps: str
     xps: str
     epp: str
@@ -179,7 +199,7 @@ class Glue(Entry):
         return verdict, condition
 
 
-class Cord(Entry):
+class CordStock(Tagged):
     """Cord by its forces: EA and break in N, mass in g/m."""
 
     line_mass_g_per_m: S = figure("Weight", "g/m")
@@ -187,7 +207,7 @@ class Cord(Entry):
     break_N: S = figure("Breaks at", "N")
 
 
-class Cloth(Entry):
+class Weave(Tagged):
     """A weave: what share of the threads runs along it, and what its crimp leaves of their stiffness."""
 
     fibre: str
@@ -218,14 +238,9 @@ class Resin(Entry):
 
 
 class LayUp(Entry):
+    """A way to lay up cloth: its share of fibre by volume."""
+
     fibre_volume: S
-
-
-class Work(Entry):
-    """Minutes of hand work for a kind of piece: to begin with, and for each metre of it."""
-
-    start: S = figure("To set up", "min")
-    per_metre: S = figure("For each metre", "min/m")
 
 
 class Weights(BaseModel):
@@ -295,6 +310,12 @@ class Scale(Entry):
     steps: dict[str, float]
 
 
+class Hazard(Entry):
+    """Where work can hurt, in a sentence that says what to do."""
+
+    says: str
+
+
 class Prepare(Entry):
     """What a side of a joint asks for before any glue."""
 
@@ -302,6 +323,8 @@ class Prepare(Entry):
 
 
 class Catalogue(BaseModel):
+    """Every table of the data files, checked: id -> entry."""
+
     model_config = ConfigDict(frozen=True)
 
     foam: dict[str, Foam]
@@ -309,15 +332,23 @@ class Catalogue(BaseModel):
     stock: dict[str, Stock]
     skin: dict[str, SkinSheet]
     glue: dict[str, Glue]
-    cord: dict[str, Cord]
-    cloth: dict[str, Cloth]
+    cord: dict[str, CordStock]
+    cloth: dict[str, Weave]
     fibre: dict[str, Fibre]
     resin: dict[str, Resin]
     lay_up: dict[str, LayUp]
-    work: dict[str, Work]
     school: dict[str, School]
     hinge: dict[str, Hinge]
     control: dict[str, Craft]
     rule: dict[str, GlueRule]
     scale: dict[str, Scale]
     prepare: dict[str, Prepare]
+    hazard: dict[str, Hazard]
+
+    @model_validator(mode="after")
+    def _hazards_are_known(self) -> Catalogue:
+        for table in (self.board, self.stock, self.skin, self.glue, self.cord, self.cloth):
+            for key, entry in table.items():
+                if unknown := set(entry.hazards) - set(self.hazard):
+                    raise ValueError(f"{key} names hazards that are not in the table: {sorted(unknown)}")
+        return self

@@ -13,13 +13,13 @@ from typing import TYPE_CHECKING
 from .entries import Catalogue
 
 if TYPE_CHECKING:
-    from .own import OwnMaterial
+    from .own_material import OwnMaterial
 
 
 #: the files of `data`, each a table of that name
 FAMILIES = (
-    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "work", "school", "hinge", "control", "rule", "scale",
-    "prepare",
+    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "school", "hinge", "control", "rule", "scale",
+    "prepare", "hazard",
 )  # fmt: skip
 
 

@@ -18,20 +18,20 @@ from numpy.typing import NDArray
 
 from ..geometry import Profile
 from ..sections import SectionMaterials, SectionProperties, section_properties
-from ..sections.core import core_moments
+from ..sections.filled import core_moments
 from .modes.skin_wrinkling import wrinkling_limit
-from .state import LoadedWing, Locked
+from .state import LoadedPart, Locked
 
 Array = NDArray[np.float64]
 
 
-def _pressed(wing: LoadedWing) -> Array:
+def _pressed(wing: LoadedPart) -> Array:
     """(R, Ps) 1 where a sheet lies on the face that the run presses."""
     face = wing.layout.section.sheets.face
     return np.asarray(face[None, :] * wing.up > 0, dtype=float)
 
 
-def after_wrinkling(wing: LoadedWing, cracked: bool = False) -> LoadedWing | None:
+def after_wrinkling(wing: LoadedPart, cracked: bool = False) -> LoadedPart | None:
     """The same wing with every sheet on the pressed face at its wrinkling stress; None without one.
 
     The face keeps the stress that each part of it had when its worst part wrinkled. That is on the
@@ -67,7 +67,7 @@ def after_wrinkling(wing: LoadedWing, cracked: bool = False) -> LoadedWing | Non
     return replace(wing, materials=rest, properties=p, locked=Locked(force / p.EA, kz, kx), cracked=cracked)
 
 
-def _half_of_the_foam(wing: LoadedWing, materials: SectionMaterials) -> SectionProperties:
+def _half_of_the_foam(wing: LoadedPart, materials: SectionMaterials) -> SectionProperties:
     """Properties with the foam's pressed half only, cut along its camber line."""
     outline = wing.layout.outline
     middle = 0.5 * (outline.profile.upper + outline.profile.lower)

@@ -5,17 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ..sections import Runs, SectionMaterials, SectionProperties, ShearFlow, WingLayout, having
-from ..sections.properties import Sums
-from ..span import Forces
+from ..beam import Forces
+from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, having
 
 Array = NDArray[np.float64]
 
+#: strain is looked at at every so many points of the outline; own choice
 _FACE_STEP = 8
 _ALL = slice(None)
 
@@ -31,13 +30,13 @@ class Locked:
 
 
 @dataclass(frozen=True)
-class LoadedWing:
+class LoadedPart:
     """R runs at S stations, for a factor of 1 of each run's case.
 
     `cracked`: foam bears on the pressed face only.
     """
 
-    layout: WingLayout
+    layout: PartLayout
     values: Mapping[str, Array]
     materials: SectionMaterials
     properties: SectionProperties
@@ -113,9 +112,6 @@ class LoadedWing:
         own = self.values.get(f"{row.prefix}.thick")
         return np.asarray(row.t if own is None else own * row.layers)
 
-    def piece(self, index: int | None) -> Any:
-        return None if index is None else self.layout.scheme.pieces[index]
-
     def strain(self, x: Array, z: Array, at: Runs = _ALL) -> Array:
         """Strain along the span per unit of load factor at places (R or 1, S) or (..., S, K), in some runs.
 
@@ -170,7 +166,7 @@ class Mode:
     seen_coming: bool
     seen: str
     source: str
-    find: Callable[[LoadedWing], Iterator[Finding]]
+    find: Callable[[LoadedPart], Iterator[Finding]]
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 

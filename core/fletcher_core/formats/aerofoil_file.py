@@ -14,6 +14,7 @@ from pydantic import ValidationError
 from ..geometry import profile_of
 from ..model import CoordinateAerofoil, Problem, Refused
 
+#: far more than any aerofoil file has; own estimate
 MAX_BYTES = 1_000_000
 MAX_POINTS = 1000
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 import io
 
-from ..answer.verdict import Verdict
+from ..report.verdict import Verdict
 
 COLUMNS = (
     "piece", "what", "where", "on", "grams", "of which glue, g", "minutes of work",
@@ -33,5 +33,7 @@ def ledger_csv(verdict: Verdict) -> str:
         worth = "" if line.grams_per_g is None else f"{line.grams_per_g:.3g}"
         writer.writerow([*words, *(f"{f:.4g}" for f in figures), "dead weight" if line.dead_weight else worth])
     writer.writerow(["bare foam", "", "", "", f"{verdict.mass.foam_g.value:.4g}"])
-    writer.writerow(["the whole wing", "", "", "", f"{verdict.mass.wing_g.value:.4g}", f"{verdict.mass.glue_g:.4g}"])
+    writer.writerow(
+        [f"the whole {verdict.part}", "", "", "", f"{verdict.mass.part_g.value:.4g}", f"{verdict.mass.glue_g:.4g}"]
+    )
     return out.getvalue()

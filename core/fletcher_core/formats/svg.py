@@ -7,13 +7,14 @@ from collections.abc import Sequence
 from typing import Literal
 from xml.sax.saxutils import escape
 
-from ..answer.verdict import Outlined, Plan
+from ..report.verdict import Outlined, Plan
 from ..units import Measure, System
 
 Size = Literal["true", "page"]
 
 #: a sheet of A4 lying, less its margins, mm
 PAGE = (277.0, 190.0)
+#: mm of paper round the drawing and under it; own choice
 _MARGIN, _FOOT = 12.0, 22.0
 _SHADE = {
     "carbon": "#444444", "glass": "#bbbbbb", "wood": "#dddddd", "metal": "#999999", "cord": "#666666", "void": "none",

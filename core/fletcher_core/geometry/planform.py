@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..model import Wing
+from ..model.lifting import Lifting
 from .outline import Outline
 from .profile import Profile
 
@@ -50,6 +50,11 @@ class Planform:
     def half_area(self) -> float:
         return float(np.trapezoid(self.chord, self.y))
 
+    @property
+    def mean_chord(self) -> float:
+        """Mean aerodynamic chord, mm: the integral of c² over that of c."""
+        return float(np.trapezoid(self.chord**2, self.y) / self.half_area)
+
     def at(self, y: Array | float) -> tuple[Array, Array]:
         """Chord and leading edge at any place(s) along the span, mm."""
         return np.asarray(np.interp(y, self.y, self.chord)), np.asarray(np.interp(y, self.y, self.x_le))
@@ -60,19 +65,19 @@ class Planform:
         return Outline(profile, self.chord * self.cos_sweep, full.z_scale)
 
 
-def planform(wing: Wing, changes: Iterable[float] = (), n: int = 61) -> Planform:
+def planform(part: Lifting, changes: Iterable[float] = (), n: int = 61) -> Planform:
     """Stations along the half span.
 
     Parameters
     ----------
-    wing : the wing.
+    part : what has the panels.
     changes : places in mm where something starts or ends; each gets a station on both sides.
     n : evenly spaced stations, to which the nodes at changes are added (at least 61 by METHODS).
     """
-    spans = np.array([p.span_mm for p in wing.panels], dtype=float)
+    spans = np.array([p.span_mm for p in part.panels], dtype=float)
     breaks = np.concatenate([[0.0], np.cumsum(spans)])
-    chords = np.array([wing.panels[0].root_chord_mm, *(p.tip_chord_mm for p in wing.panels)], dtype=float)
-    leading = np.concatenate([[0.0], np.cumsum([p.sweep_mm for p in wing.panels])])
+    chords = np.array([part.panels[0].root_chord_mm, *(p.tip_chord_mm for p in part.panels)], dtype=float)
+    leading = np.concatenate([[0.0], np.cumsum([p.sweep_mm for p in part.panels])])
     tip = breaks[-1]
     inner = {float(c) for c in (*changes, *breaks[1:-1]) if _STEP < c < tip - _STEP}
     nodes = np.array(sorted(inner))

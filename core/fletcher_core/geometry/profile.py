@@ -7,10 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..model import Aerofoil, FlatPlate, NacaAerofoil, Problem, Refused
+from ..fields import Problem, Refused
+from ..model.aerofoil import Aerofoil, FlatPlate, NacaAerofoil
 
 Array = NDArray[np.float64]
 
+#: points along the chord, close together at both ends (cosine); own choice
 N_GRID = 121
 XI: Array = 0.5 * (1.0 - np.cos(np.linspace(0.0, np.pi, N_GRID)))
 XI[-1] = 1.0
@@ -108,7 +110,7 @@ def profile_of(aerofoil: Aerofoil) -> Profile:
         xu, zu, xl, zl = _loop_faces(np.asarray(aerofoil.points, dtype=float))
     upper, lower = _on_grid(xu, zu), _on_grid(xl, zl)
     thickness = upper - lower
-    where = ("wing", "aerofoil", "points")
+    where = ("aerofoil", "points")
     if thickness.max() < 0.005 or thickness.max() > 0.5:
         share = f"{100 * thickness.max():.1f} %"
         raise Refused(

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from ..catalogue import Hinge, Spread, catalogue
-from ..model.fields import Described, measure
+from ..fields import Described, measure
 from .geometry import bevel_for, gap_for
 
 Made = Literal["foam", "board", "corrugated", "balsa"]
@@ -63,6 +63,7 @@ class RankedHinge(BaseModel):
     source: str
 
 
+#: ranks, not figures: how long it must last, how well a hinge lasts; own estimate
 _LIFE = {"days": 0, "a season": 1, "years": 2}
 _RANK = {"poor": 0.0, "some": 0.5, "good": 1.0}
 #: what it is ranked by -> (its words, how much it counts; shares of 1)

@@ -13,11 +13,10 @@ from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
 from ..catalogue import Board, Spread, catalogue
+from ..fields import fault, measure
+from ..kinds import rectangle_constant
 from ..loads.aero import pressure
-from ..model.airframe import Built
-from ..model.fields import measure
-from ..model.problems import fault
-from ..sections import rectangle_constant
+from ..model.surface import Built
 
 Array = NDArray[np.float64]
 
@@ -124,7 +123,7 @@ def figures(q: SurfaceQuestion) -> dict[str, Spread]:
 
 
 @dataclass(frozen=True)
-class Solved:
+class SolvedSurface:
     """(V,) each: N mm, N mm2, degrees, share of the throw, grams, g mm about the hinge, Hz."""
 
     moment: Array
@@ -193,7 +192,7 @@ def twist_along(q: SurfaceQuestion, values: Mapping[str, Array], y: Array) -> Ar
     return np.asarray(np.degrees((air_per_mm(q, values) / twist_stiffness(q, values))[:, None] * shape))
 
 
-def solve_surface(q: SurfaceQuestion, values: Mapping[str, Array]) -> Solved:
+def solve_surface(q: SurfaceQuestion, values: Mapping[str, Array]) -> SolvedSurface:
     """The surface at full throw and top speed, for V sets of figures.
 
     Frequencies: turning against servo and linkage, sqrt(k / I); twisting between the horn and its farther end,
@@ -209,7 +208,7 @@ def solve_surface(q: SurfaceQuestion, values: Mapping[str, Array]) -> Solved:
     servo_hz = np.sqrt(1e6 * stiffness / second) / (2 * math.pi)
     twist_hz = np.sqrt(1e6 * GJ / (second / q.length_mm)) / (4 * far)
     mean = sum(per_mm * d**3 / (3 * GJ) for d in q.arms) / q.length_mm
-    return Solved(
+    return SolvedSurface(
         moment=moment, at_surface=servo * q.ratio, reserve=servo * q.ratio / np.maximum(moment, 1e-9), GJ=GJ,
         twist_end=np.degrees(per_mm * far**2 / (2 * GJ)),
         lost=np.minimum(1.0, np.asarray(mean) / math.radians(q.throw_deg)), grams=grams, unbalance=first,

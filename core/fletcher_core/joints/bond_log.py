@@ -16,7 +16,7 @@ from pydantic import BaseModel, Field
 from scipy.special import betaincinv
 
 from ..catalogue import catalogue
-from ..model.fields import measure
+from ..fields import measure
 from .question import TwoSides
 
 Where = Literal["foam", "beads", "seam", "peeled"]
@@ -26,6 +26,7 @@ WHERE: dict[Where, tuple[str, float]] = {
 }  # fmt: skip
 
 #: what a prior counts for, in tests, and its mean by what the catalogue says
+#: both own estimates: three tests of one's own weigh as much as the catalogue
 _WEIGHT = 3.0
 _MEANS = {"ok": 0.8, "spot": 0.5, "no hold": 0.05, "attacks": 0.02}
 

@@ -98,6 +98,8 @@ class Opinion(BaseModel):
 
 
 class Advice(BaseModel):
+    """The glues for a joint, ranked, and those that are out with their reasons."""
+
     school: str
     ranked: list[Ranked]
     out: list[Ruled]

@@ -32,5 +32,6 @@ def slowness(glue: Glue, air_C: float, damp: float) -> float:
 
 
 def times_today(glue: Glue, air_C: float, damp: float) -> Times:
+    """Minutes until a glue sets, may be handled, flown and is full, at this air (°C) and damp (share of 1)."""
     by = slowness(glue, air_C, damp)
     return Times(glue.open * by, glue.handle * by, glue.fly * by, glue.full * by)

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel, Field
 
 from ..catalogue import catalogue
-from ..model.fields import Described, measure
+from ..fields import Described, measure
 from .lap import coupon_peak, lap_peak
 
 Array = NDArray[Any]

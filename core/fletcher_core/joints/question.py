@@ -7,8 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from ..catalogue import Foam, catalogue
-from ..model.fields import Described, measure
-from ..model.problems import fault
+from ..fields import Described, fault, measure
 
 Shape = Literal["butt", "slot", "lap", "faced", "plate", "fillet", "hinge"]
 Hard = Literal["wood", "carbon", "glass", "metal", "plastic", "greasy_plastic", "paper"]

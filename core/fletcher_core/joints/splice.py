@@ -14,8 +14,7 @@ import numpy as np
 from pydantic import BaseModel, Field, model_validator
 
 from ..catalogue import Glue, Spread, Stock, catalogue
-from ..model.fields import Described, measure
-from ..model.problems import fault
+from ..fields import Described, fault, measure
 from .lap import coupon_peak, lap_peak
 
 
@@ -146,6 +145,7 @@ SPLICES: dict[str, _Kind] = {
 
 #: slants of a scarf that are worth trying, length over depth
 _SLANTS = (8, 12, 16, 20, 30, 40)
+#: share of the stick's own strength that a splice should carry; own estimate
 _WANTED = 0.9
 
 

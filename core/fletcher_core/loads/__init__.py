@@ -1,27 +1,26 @@
-"""What the wing must carry: lift along the span, relief by its own weight, gusts, launches, landings."""
+"""What a part must carry: lift along the span, relief by its own weight, gusts, launches, landings."""
 
 from .aero import AIR_DENSITY, GRAVITY, aspect_ratio, flap_effect, lift_slope, pressure
-from .cases import CASES, Case, Setting, cases_of
+from .cases import Case, Setting, Unit
 from .flight import PRESETS, Preset, asked
 from .lift import lift_per_newton
-from .wing import WingLoads, aileron_pitching, wing_loads
+from .part import PartLoads, control_pitching, part_loads
 
 __all__ = [
     "AIR_DENSITY",
-    "CASES",
     "GRAVITY",
     "PRESETS",
     "Case",
+    "PartLoads",
     "Preset",
     "Setting",
-    "WingLoads",
-    "aileron_pitching",
+    "Unit",
     "asked",
     "aspect_ratio",
-    "cases_of",
+    "control_pitching",
     "flap_effect",
     "lift_per_newton",
     "lift_slope",
+    "part_loads",
     "pressure",
-    "wing_loads",
 ]

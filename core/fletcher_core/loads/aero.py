@@ -16,6 +16,7 @@ def pressure(speed_m_s: float) -> float:
 
 
 def aspect_ratio(plan: Planform) -> float:
+    """Span over mean chord of the whole part."""
     return 2 * plan.half_span**2 / plan.half_area
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import get_args
 
-from ..model.airframe import Flight, Use
+from ..model.flight import Flight, Use
 
 
 @dataclass(frozen=True)
@@ -26,13 +26,15 @@ class Preset:
     throw_g: float
     line_g: float
     reason: str
+    #: N at the tip of a tail, as it is carried and packed (own estimate)
+    handling_N: float = 5.0
 
 
 PRESETS: dict[str, Preset] = {
     p.use: p
     for p in (
-        Preset("trainer", "Trainer: calm turns, rough landings", 4.0, 14.0, 1.5, 4.0, 10.0, 6.0, 0.0, "A steep turn at 60° asks 2 g; gusts and a pull-out the rest. Learners land hard."),
-        Preset("sport", "Sport: loops and rolls", 6.0, 18.0, 3.0, 4.0, 8.0, 6.0, 0.0, "A tight loop asks 4 to 5 g; a gust comes on top."),
+        Preset("trainer", "Trainer: calm turns, rough landings", 4.0, 14.0, 1.5, 4.0, 10.0, 6.0, 0.0, "A steep turn at 60° asks 2 G; gusts and a pull-out the rest. Learners land hard."),
+        Preset("sport", "Sport: loops and rolls", 6.0, 18.0, 3.0, 4.0, 8.0, 6.0, 0.0, "A tight loop asks 4 to 5 G; a gust comes on top."),
         Preset("aerobatic", "Aerobatic: snap turns, pull-outs", 9.0, 22.0, 6.0, 4.0, 8.0, 6.0, 0.0, "Full elevator at speed, both ways up; only lift limits it."),
         Preset("close", "Close to obstacles: bumps and scrapes", 7.0, 15.0, 3.0, 5.0, 12.0, 8.0, 0.0, "Sudden pulls to clear, swirls behind obstacles, and knocks when they fail."),
         Preset("combat", "Combat: hits and hard pulls", 12.0, 25.0, 6.0, 4.0, 12.0, 8.0, 0.0, "Full pulls at full speed all the time."),

@@ -1,74 +1,50 @@
 """The open airframe file: names, units and limits, in one place."""
 
-from .airframe import (
-    Aerofoil,
-    Airframe,
-    ControlSurface,
-    CoordinateAerofoil,
-    Core,
-    FlatPlate,
-    Flight,
-    Joint,
-    NacaAerofoil,
-    Panel,
-    Seat,
-    Targets,
-    Wing,
-)
+from ..fields import MOST_FAULTS, Problem, Refused, explain, the_rest
+from ..kinds import KINDS, Piece
+from . import upgrade
+from .aerofoil import Aerofoil, CoordinateAerofoil, FlatPlate, NacaAerofoil
+from .airframe import PART_NAMES, Airframe, PartName, Parts
+from .core import Core
 from .document import AirframeFile, Scheme
-from .pieces import (
-    PIECES,
-    Block,
-    BoxSpar,
-    Cloth,
-    Cord,
-    Notch,
-    Piece,
-    Plate,
-    Pocket,
-    Rod,
-    Sandwich,
-    Skin,
-    Strip,
-    TapeStrip,
-    Tube,
-    Web,
-)
-from .problems import Problem, Refused, explain
+from .flight import Flight, Use
+from .lifting import Lifting
+from .panel import Joint, Panel
+from .parts import Fin, Tailplane, Wing
+from .seat import Seat
+from .surface import Built, ControlSurface
+from .targets import Targets
 
 __all__ = [
-    "PIECES",
+    "KINDS",
+    "MOST_FAULTS",
+    "PART_NAMES",
     "Aerofoil",
     "Airframe",
     "AirframeFile",
-    "Block",
-    "BoxSpar",
-    "Cloth",
+    "Built",
     "ControlSurface",
     "CoordinateAerofoil",
-    "Cord",
     "Core",
+    "Fin",
     "FlatPlate",
     "Flight",
     "Joint",
+    "Lifting",
     "NacaAerofoil",
-    "Notch",
     "Panel",
+    "PartName",
+    "Parts",
     "Piece",
-    "Plate",
-    "Pocket",
     "Problem",
     "Refused",
-    "Rod",
-    "Sandwich",
     "Scheme",
     "Seat",
-    "Skin",
-    "Strip",
-    "TapeStrip",
+    "Tailplane",
     "Targets",
-    "Tube",
-    "Web",
+    "Use",
     "Wing",
     "explain",
+    "the_rest",
+    "upgrade",
 ]

@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel, ValidationError
 
-from ..answer.many import Many
+from ..analysis.batch import BatchResult
 from ..catalogue import OwnMaterial, with_own
 from ..model import Airframe, Refused, Scheme, explain
 from ..shelf import ShelfItem
@@ -29,17 +29,20 @@ class _Materials(BaseModel):
 
 
 class Asked(_Materials):
+    """A search as it comes in: airframe, scheme, wish, own materials."""
+
     airframe: Airframe
     scheme: Scheme
     wish: Wish
     shelf: list[ShelfItem] | None = None
+    others: list[Scheme] = []
     system: System = "metric"
 
 
 _work: dict[str, Any] = {}
 
 
-def _one(at: NDArray[np.intp]) -> tuple[NDArray[np.intp], Many]:
+def _one(at: NDArray[np.intp]) -> tuple[NDArray[np.intp], BatchResult]:
     return at, answer_block(_work["airframe"], _work["bank"], at, _work["memo"])
 
 
@@ -80,6 +83,7 @@ def _refused(problems: list[dict[str, str]]) -> None:
 
 
 def main() -> int:
+    """Read one question, tell progress and result a line each."""
     os.nice(10)
     text = sys.stdin.read()
     try:
@@ -93,6 +97,7 @@ def main() -> int:
                 system=asked.system,
                 runner=spread_out,
                 mapper=side_by_side,
+                others=asked.others,
             )
             told = -1
             for step in steps:

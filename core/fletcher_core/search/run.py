@@ -10,11 +10,13 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from ..answer.many import Many, Swap, many, only_sticks, twist_of_skins
-from ..evaluate import evaluate
+from ..analysis.batch import BatchResult, Swap, evaluate_many, only_sticks, twist_of_skins
+from ..analysis.evaluation import grams_of
+from ..kinds import kind_of
 from ..model import Airframe, Piece, Problem, Refused, Scheme
 from ..shelf import ShelfItem
 from ..units import Measure, System
+from ..verdicts import evaluate
 from .space import Option, Space, space_of, words_of
 from .wish import Wish
 
@@ -26,12 +28,15 @@ NEAR = 0.08
 NEAR_TWIST = 0.3
 #: so many sticks and sheets are taken together
 _STICKS_AT_ONCE, _SHEETS_AT_ONCE = 16, 12
+#: along the half span for the first sieve; what passes is taken again by the full model
 _STATIONS = 5
 #: of the front that is drawn, and of those that are tried in full before giving up
 _DRAWN, _TRIED = 12, 60
 
 
 class Progress(BaseModel):
+    """How far a search has come."""
+
     kind: Literal["progress"] = "progress"
     done: int
     of: int
@@ -42,7 +47,7 @@ class Point(BaseModel):
 
     pieces: list[Piece]
     name: str
-    wing_g: float
+    part_g: float
     hold_g: float
     break_g: float
     bend_mm: float
@@ -56,15 +61,17 @@ class Point(BaseModel):
 
 
 class Dot(BaseModel):
-    """One of the many, by the quick model, for the cloud behind the front."""
+    """One of the evaluate_many, by the quick model, for the cloud behind the front."""
 
-    wing_g: float
+    part_g: float
     hold_g: float
     bend_mm: float
     meets: bool
 
 
 class Found(BaseModel):
+    """What a search found: ways tried, the front, the winner and why."""
+
     kind: Literal["found"] = "found"
     tried: int
     meeting: int
@@ -78,12 +85,12 @@ class Found(BaseModel):
 class Answers:
     """(V,) of every way, in the order of the space: sticks slow, sheets quick."""
 
-    many: Many
+    many: BatchResult
     minutes: Array
     price: Array
 
 
-Step = tuple[NDArray[np.intp], Many]
+Step = tuple[NDArray[np.intp], BatchResult]
 
 
 def blocks_of(space: Space) -> list[NDArray[np.intp]]:
@@ -112,6 +119,7 @@ class Bank:
 
 
 def bank_of(scheme: Scheme, space: Space) -> Bank:
+    """All options of a space as pieces of one layout, so that a way is a row of switches."""
     pieces: list[Any] = list(space.kept)
     places: dict[str, int] = {}
 
@@ -152,7 +160,7 @@ def _twist(
     return memo[key][back.reshape(-1)]
 
 
-def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Memo) -> Many:
+def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Memo) -> BatchResult:
     """The quick model of some ways; `memo` is of this airframe and bank, and filled as it goes."""
     on = np.zeros((len(at), len(bank.scheme.pieces)))
     on[:, : bank.kept] = 1.0
@@ -165,7 +173,9 @@ def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Mem
     sheet_of = at % len(bank.sheets)
     swaps = [Swap(name, tried, np.array(which)[sheet_of]) for name, (tried, which) in bank.swaps.items()]
     twist = _twist(airframe, bank, smaller, on[:, used], sheet_of, swaps, memo)
-    return many(airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps, twist=twist)
+    return evaluate_many(
+        airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps, twist=twist
+    )
 
 
 def alone(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
@@ -181,40 +191,44 @@ Mapper = Callable[[Callable[[int], "Point | None"], Sequence[int]], "list[Point 
 
 
 def one_by_one(function: Callable[[int], Point | None], ways: Sequence[int]) -> list[Point | None]:
+    """The plain way to map, where there is no pool of processes."""
     return [function(way) for way in ways]
 
 
 def search(
     airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None = None, *,
-    system: System = "metric", runner: Runner = alone, mapper: Mapper = one_by_one,
+    system: System = "metric", runner: Runner = alone, mapper: Mapper = one_by_one, others: Sequence[Scheme] = (),
 ) -> Iterator[Progress | Found]:  # fmt: skip
     """Progress, and last what was found. The same every time.
 
     Every way is taken by the quick model (few stations, the hard pull alone). Those that meet the targets
     within `NEAR`, the lightest first, are taken by the full one until one meets them all: that is the winner.
+    `others`: schemes of the other parts, whose weight flies along.
 
     Raises
     ------
     Refused
         Where the scheme cannot be laid out, or nothing may be tried.
     """
+    flies_along = airframe.rest_g + grams_of(airframe, others)
+    airframe = airframe.model_copy(update={"rest_g": flies_along})
     space = space_of(airframe, scheme, wish, shelf)
     if space.size == 0:
         what = "Nothing on the shelf fits into this wing." if wish.from_shelf else "Nothing that may change fits."
         raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
     bank, blocks = bank_of(scheme, space), blocks_of(space)
-    columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "wing_g")}
+    columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
     done = 0
     for at, got in runner(airframe, bank, blocks):
         for name, column in columns.items():
             column[at] = getattr(got, name)
         done += len(at)
         yield Progress(done=done, of=space.size)
-    answers = _answers(space, Many(**columns))
+    answers = _answers(space, BatchResult(**columns))
     yield _told(airframe, scheme, wish, space, answers, system, mapper)
 
 
-def _answers(space: Space, got: Many) -> Answers:
+def _answers(space: Space, got: BatchResult) -> Answers:
     def both(name: str) -> Array:
         def column(options: list[Option]) -> Array:
             return np.array([np.nan if getattr(o, name) is None else getattr(o, name) for o in options], dtype=float)
@@ -229,7 +243,7 @@ _WANTED: dict[str, tuple[str, str, bool]] = {
     "break_g": ("the load it must hold", "holds", True),
     "tip_bend_mm": ("the bend of the tip", "bend", False),
     "twist_deg": ("the twist", "twist", False),
-    "wing_g": ("the weight", "wing_g", False),
+    "part_g": ("the weight", "part_g", False),
     "minutes": ("the minutes", "minutes", False),
     "price": ("the price", "price", False),
 }
@@ -263,7 +277,7 @@ def _front(cost: Array, gain: Array) -> NDArray[np.intp]:
 
 def _fronts(points: list[Point]) -> list[Point]:
     """Those that no other beats by the full model, the lightest first."""
-    grams = np.array([p.wing_g for p in points])
+    grams = np.array([p.part_g for p in points])
     load = set(_front(grams, np.array([p.hold_g for p in points])).tolist())
     bend = set(_front(grams, -np.array([p.bend_mm for p in points])).tolist())
     on_it = [
@@ -271,7 +285,7 @@ def _fronts(points: list[Point]) -> list[Point]:
         for k, p in enumerate(points)
         if k in load or k in bend
     ]
-    return sorted(on_it, key=lambda p: p.wing_g)
+    return sorted(on_it, key=lambda p: p.part_g)
 
 
 def _evenly(items: NDArray[np.intp], count: int) -> list[int]:
@@ -308,7 +322,7 @@ class _Full:
         made = [*self.space.kept]
         taken = {p.id for p in made}
         for piece in (*stick.real(), *sheet.real()):
-            stem = {"skin": "film"}.get(piece.kind, piece.kind)
+            stem = kind_of(piece).stem or piece.kind
             new = next(f"{stem}-{k}" for k in range(1, 99) if f"{stem}-{k}" not in taken)
             taken.add(new)
             made.append(piece.model_copy(update={"id": new}))
@@ -332,7 +346,7 @@ class _Full:
             price = float(self.answers.price[way])
             figures = {
                 "break_g": v.holds.n.value, "tip_bend_mm": v.tip_bend_mm.value, "twist_deg": abs(v.twist_deg.value),
-                "wing_g": v.mass.wing_g.value, "minutes": float(self.answers.minutes[way]), "price": price,
+                "part_g": v.mass.part_g.value, "minutes": float(self.answers.minutes[way]), "price": price,
             }  # fmt: skip
             meets = all(
                 wanted is None or (figures[field] >= wanted if more else figures[field] <= wanted)
@@ -340,7 +354,7 @@ class _Full:
                 for wanted in [getattr(self.wish, field)]
             )
             self._points[way] = Point(
-                pieces=made.pieces, name=self.name(way), wing_g=figures["wing_g"], hold_g=figures["break_g"],
+                pieces=made.pieces, name=self.name(way), part_g=figures["part_g"], hold_g=figures["break_g"],
                 break_g=v.breaks.n.value, bend_mm=figures["tip_bend_mm"], twist_deg=figures["twist_deg"],
                 minutes=figures["minutes"], price=None if np.isnan(price) else price, meets=meets,
                 lightest_for_load=False, lightest_for_bend=False,
@@ -357,20 +371,20 @@ def _told(
     winner, at = None, -1
     refused: list[int] = []
     # the quick model's grams are the full one's within a part in a thousand: look a little farther, too
-    for way in near[np.argsort(got.wing_g[near], kind="stable")][:_TRIED]:
-        if winner is not None and got.wing_g[way] > 1.005 * winner.wing_g:
+    for way in near[np.argsort(got.part_g[near], kind="stable")][:_TRIED]:
+        if winner is not None and got.part_g[way] > 1.005 * winner.part_g:
             break
         point = full.point(int(way))
         if point is None or not point.meets:
             refused.append(int(way))
-        elif winner is None or point.wing_g < winner.wing_g:
+        elif winner is None or point.part_g < winner.part_g:
             winner, at = point, int(way)
-    fronts = (_front(got.wing_g, got.holds), _front(got.wing_g, -got.bend))
+    fronts = (_front(got.part_g, got.holds), _front(got.part_g, -got.bend))
     full.take(list(dict.fromkeys(way for ways in fronts for way in _evenly(ways, _DRAWN))), mapper)
     meets = _meets(wish, answers, 0.0)
     meets[refused] = False
     cloud = [
-        Dot(wing_g=float(got.wing_g[k]), hold_g=float(got.holds[k]), bend_mm=float(got.bend[k]), meets=bool(meets[k]))
+        Dot(part_g=float(got.part_g[k]), hold_g=float(got.holds[k]), bend_mm=float(got.bend[k]), meets=bool(meets[k]))
         for k in np.unique(np.linspace(0, space.size - 1, min(500, space.size)).round().astype(int))
     ]
     return Found(
@@ -408,13 +422,13 @@ def _why(
         if asked
         else f"It is the lightest of {space.size} ways: no target was set."
     ]
-    table = np.where(meets, got.wing_g, np.inf).reshape(len(space.sticks), len(space.sheets))
+    table = np.where(meets, got.part_g, np.inf).reshape(len(space.sticks), len(space.sheets))
     same = words_of(space.sticks[stick], system)
     others = np.array([words_of(o, system) != same for o in space.sticks])
     if others.any() and np.isfinite(table[others].min()):
         rows = np.flatnonzero(others)
         row = rows[int(np.argmin(table[others].min(axis=1)))]
-        over = float(table[row].min()) - winner.wing_g
+        over = float(table[row].min()) - winner.part_g
         said.append(
             f"The next spar that does it, {words_of(space.sticks[row], system)}, is {_grams(over, system)} heavier."
         )
@@ -426,14 +440,14 @@ def _why(
         said.append(
             "Without film or tape nothing does it."
             if not np.isfinite(without)
-            else f"Without film or tape it would be {_grams(without - winner.wing_g, system)} heavier."
+            else f"Without film or tape it would be {_grams(without - winner.part_g, system)} heavier."
         )
     costs = {}
     for field in asked:
-        if field == "wing_g":
+        if field == "part_g":
             continue
         free = _meets(wish, answers, 0.0, but=field)
-        costs[field] = winner.wing_g - float(got.wing_g[free].min()) if free.any() else 0.0
+        costs[field] = winner.part_g - float(got.part_g[free].min()) if free.any() else 0.0
     if costs:
         dearest = max(costs, key=lambda k: costs[k])
         if costs[dearest] > 0.05:

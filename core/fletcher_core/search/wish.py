@@ -6,7 +6,7 @@ from typing import Literal, get_args
 
 from pydantic import Field
 
-from ..model.fields import Described, measure
+from ..fields import Described, measure
 
 Vary = Literal["spar", "place", "reach", "skin", "layers", "extent"]
 VARY: tuple[Vary, ...] = get_args(Vary)
@@ -16,12 +16,12 @@ MOST = 20_000
 
 
 class Wish(Described):
-    """Targets; None: not asked for. `wing_g` is of the whole wing, foam and glue included."""
+    """Targets; None: not asked for. `part_g` is of the whole wing, foam and glue included."""
 
     break_g: float | None = measure("holds at least, in g", "number", 0.5, 100.0, None)
     tip_bend_mm: float | None = measure("tip bends at most", "length", 0.5, 1500.0, None)
     twist_deg: float | None = measure("twists at most", "angle", 0.05, 30.0, None)
-    wing_g: float | None = measure("the wing weighs at most", "mass", 5.0, 15000.0, None)
+    part_g: float | None = measure("the wing weighs at most", "mass", 5.0, 15000.0, None)
     minutes: float | None = measure("minutes of work at most", "number", 1.0, 3000.0, None)
     price: float | None = measure("price at most", "number", 0.01, 100_000.0, None)
     from_shelf: bool = Field(False, json_schema_extra={"label": "only from the shelf"})

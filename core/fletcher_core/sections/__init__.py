@@ -1,13 +1,25 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
+from .contract import Kernel, Runs, SectionProperties, ShearFlow, Twist
 from .figures import derive, figures_as, foam_spreads, spreads
-from .layout import WingLayout, wing_layout
+from .filled import (
+    FILLED,
+    SheetGeometry,
+    Sums,
+    beside_sticks,
+    having,
+    own_twist,
+    section_properties,
+    section_sums,
+    shear_centre,
+    shear_flow,
+    sheet_geometry,
+    twist_stiffness,
+)
+from .layout import PartLayout, lay_out
 from .materials import section_materials
-from .parts.place import share_along
-from .properties import SectionProperties, Sums, own_twist, section_properties, section_sums, twist_stiffness
-from .rows import MemberRow, PatchRow, SheetRow
 from .section import (
-    Foam,
+    CoreFoam,
     Members,
     Patches,
     SectionLayout,
@@ -17,17 +29,15 @@ from .section import (
     no_patches,
     no_sheets,
 )
-from .shear import Runs, ShearFlow, having, shear_flow
-from .sheets import SheetGeometry, sheet_geometry
 from .slip import slip_factor
-from .torsion import rectangle_constant
 from .wrinkling import wrinkling_stress
 
 __all__ = [
-    "Foam",
-    "MemberRow",
+    "FILLED",
+    "CoreFoam",
+    "Kernel",
     "Members",
-    "PatchRow",
+    "PartLayout",
     "Patches",
     "Runs",
     "SectionLayout",
@@ -35,28 +45,27 @@ __all__ = [
     "SectionProperties",
     "ShearFlow",
     "SheetGeometry",
-    "SheetRow",
     "Sheets",
     "Sums",
-    "WingLayout",
+    "Twist",
+    "beside_sticks",
     "derive",
     "figures_as",
     "foam_spreads",
     "having",
+    "lay_out",
     "no_members",
     "no_patches",
     "no_sheets",
     "own_twist",
-    "rectangle_constant",
     "section_materials",
     "section_properties",
     "section_sums",
-    "share_along",
+    "shear_centre",
     "shear_flow",
     "sheet_geometry",
     "slip_factor",
     "spreads",
     "twist_stiffness",
-    "wing_layout",
     "wrinkling_stress",
 ]

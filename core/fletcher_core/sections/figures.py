@@ -9,16 +9,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import Board, Spread, catalogue
-from ..model import Airframe, Cloth, Plate
-from .laminate import cloth_thickness, first_ply_failure, laminate, micromechanics, resin_mass
-from .layout import WingLayout
-from .parts.sticks import CORD_AREA
+from ..kinds import CORD_AREA, kind_of
+from ..model.lifting import Lifting
+from .layout import PartLayout
 from .wrinkling import wrinkling_stress
 
 Array = NDArray[np.float64]
@@ -36,16 +34,16 @@ def _scaled(spread: Spread, by: float) -> Spread:
     return Spread(*(v * by for v in spread))
 
 
-def foam_spreads(airframe: Airframe) -> Table:
-    """The core's figures for this airframe, under ``core.*``; densities in kg/m3, the rest in MPa.
+def foam_spreads(part: Lifting) -> Table:
+    """The core's figures for this part, under ``core.*``; densities in kg/m3, the rest in MPa.
 
     A density that the builder gave replaces the class's and scales the stiffness and strengths with
     its power 1.5, between the 1 and 2 of closed and open cells (Gibson and Ashby 1997).
     """
-    cat, core = catalogue(), airframe.wing.core
+    cat, core = catalogue(), part.core
     board = cat.board.get(core.material)
     if board is not None:
-        return _board_core(airframe, board) if board.paper_faced else _flutes(airframe, board)
+        return _board_core(part, board) if board.paper_faced else _flutes(part, board)
     foam = cat.foam[core.material]
     names = ("density", "E", "G", "shear", "tension", "compression_10pct", "plateau_25pct")
     table = {f"core.{k}": getattr(foam, k) for k in names}
@@ -57,11 +55,11 @@ def foam_spreads(airframe: Airframe) -> Table:
     return table
 
 
-def _boards_in_stack(airframe: Airframe, board: Board) -> int:
-    return max(1, round(float(getattr(airframe.wing.aerofoil, "thickness_mm", 0.0)) / board.thickness.typical))
+def _boards_in_stack(part: Lifting, board: Board) -> int:
+    return max(1, round(float(getattr(part.aerofoil, "thickness_mm", 0.0)) / board.thickness.typical))
 
 
-def _board_core(airframe: Airframe, board: Board) -> Table:
+def _board_core(part: Lifting, board: Board) -> Table:
     c = board.core
     assert c is not None
     tension, crush = 1.6 * c.shear, 1.1 * c.shear
@@ -71,13 +69,13 @@ def _board_core(airframe: Airframe, board: Board) -> Table:
     low, high = 1 - BOARD_CORE_SPREAD, 1 + BOARD_CORE_SPREAD
     table = {f"core.{k}": Spread(v * low, v, v * high) for k, v in plain.items()}
     # what is left when both outer papers are taken off, glue and inner papers of a stack included
-    sheets = _boards_in_stack(airframe, board)
+    sheets = _boards_in_stack(part, board)
     depth = sheets * board.thickness.typical
     table["core.density"] = Spread(*((sheets * m - 2 * paper_mass(board, m)) / depth for m in board.area_mass))
     return table
 
 
-def _flutes(airframe: Airframe, board: Board) -> Table:
+def _flutes(part: Lifting, board: Board) -> Table:
     """The walls between the faces of corrugated sheet, smeared into a core.
 
     Along the flutes they are webs: they stretch and shear as sheets standing a pitch apart. Across
@@ -89,10 +87,10 @@ def _flutes(airframe: Airframe, board: Board) -> Table:
     assert pitch is not None
     assert E is not None
     assert yields is not None
-    sheets = _boards_in_stack(airframe, board)
+    sheets = _boards_in_stack(part, board)
     depth, high = board.thickness.typical * sheets, board.thickness.typical - wall.typical
     t, p = wall.typical, pitch.typical
-    along = airframe.wing.core.flutes == "along"
+    along = part.core.flutes == "along"
     inner = 2 * (sheets - 1) * t / depth  # faces inside a stack
     share = t / p + inner if along else max(inner, 1e-3)
     # both thickness and pitch count: the wall's spread is carried by the modulus
@@ -201,9 +199,15 @@ def _folded(key: str) -> Table:
             "area_mass": board.area_mass}  # fmt: skip
 
 
+def _entry(table: str) -> Callable[[str], Table]:
+    """Every figure of an entry, by its own name."""
+    return lambda key: {k: v for k, v in getattr(catalogue(), table)[key] if isinstance(v, Spread)}
+
+
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
     "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded,
     "board": lambda key: _board_sheet(catalogue().board[key]),
+    "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
 }  # fmt: skip
 
 
@@ -215,22 +219,14 @@ def _glue(key: str) -> Table:
     return table
 
 
-def _cloth(piece: Cloth) -> Table:
-    cat = catalogue()
-    fibre = cat.cloth[piece.material].fibre
-    table = {f"fibre.{fibre}.{k}": v for k, v in cat.fibre[fibre] if isinstance(v, Spread)}
-    table |= {f"resin.epoxy.{k}": v for k, v in cat.resin["epoxy"] if isinstance(v, Spread)}
-    table[f"lay_up.{piece.lay_up}.fibre_volume"] = cat.lay_up[piece.lay_up].fibre_volume
-    return table
-
-
-def spreads(layout: WingLayout) -> Table:
+def spreads(layout: PartLayout) -> Table:
     """Every material figure that the layout uses: name -> low, typical, high."""
-    table = foam_spreads(layout.airframe)
+    table = foam_spreads(layout.part)
     prefixes = [r.prefix for r in layout.member_rows] + [r.prefix for r in layout.sheet_rows]
     prefixes += [r.prefix for r in layout.patch_rows if r.prefix]
-    joints = [p.joint for p in layout.airframe.wing.panels if p.joint.kind != "through"]
+    joints = [p.joint for p in layout.part.panels if p.joint.kind != "through"]
     prefixes += [f"stock.{j.material}" for j in joints] + [f"skin.{j.tape}" for j in joints if j.tape]
+    prefixes += [prefix for piece in layout.pieces for prefix in kind_of(piece).uses(piece)]
     for prefix in dict.fromkeys(prefixes):
         family, _, key = prefix.partition(".")
         if family in _FIGURES:
@@ -238,11 +234,6 @@ def spreads(layout: WingLayout) -> Table:
     glues = [r.glue for r in layout.member_rows] + [r.glue for r in layout.sheet_rows] + [j.glue for j in joints]
     for glue in dict.fromkeys(g for g in glues if g):
         table |= {f"glue.{glue}.{k}": v for k, v in _glue(glue).items()}
-    for piece in layout.scheme.pieces:
-        if isinstance(piece, Cloth):
-            table |= _cloth(piece)
-        elif isinstance(piece, Plate):
-            table |= {f"stock.{piece.material}.{k}": v for k, v in _stock(piece.material).items()}
     return table
 
 
@@ -252,14 +243,11 @@ def figures_as(prefix: str) -> Table:
     return _FIGURES[family](key)
 
 
-def derive(layout: WingLayout, values: Mapping[str, Array]) -> dict[str, Array]:
+def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
     """`values` with what follows from them: cloth by laminate theory, walls of folded board."""
     found = dict(values)
-    for piece in layout.scheme.pieces:
-        if isinstance(piece, Cloth):
-            found |= {f"laid.{piece.id}.{k}": v for k, v in laid_cloth(piece, values).items()}
-        elif isinstance(piece, Plate):
-            found |= _plate(piece, values)
+    for piece in layout.pieces:
+        found |= kind_of(piece).derived(piece, values)
     for prefix in dict.fromkeys(r.prefix for r in layout.member_rows if r.prefix.startswith("folded.")):
         t = catalogue().board[prefix.partition(".")[2]].thickness.typical
 
@@ -278,41 +266,3 @@ def derive(layout: WingLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         found[f"{prefix}.compression"] = wrinkle / E_paper * found[f"{prefix}.E"]
         found[f"{prefix}.interlaminar_shear"] = v("core_shear")
     return found
-
-
-def _plate(piece: Plate, values: Mapping[str, Array]) -> dict[str, Array]:
-    """A small plate as a sheet: N/mm for its whole thickness, g/m2."""
-    t, stock = piece.thickness_mm, f"stock.{piece.material}"
-    names = {"Et": "E", "Gt": "G", "mass": "density", "tension": "tension", "compression": "compression"}
-    return {f"plate.{piece.id}.{k}": values[f"{stock}.{figure}"] * t for k, figure in names.items()}
-
-
-def laid_cloth(piece: Cloth, values: Mapping[str, Any]) -> dict[str, Array]:
-    """One cloth piece as a sheet: Et, Gt (N/mm), tension and compression (N/mm) of one layer, mass g/m2.
-
-    A weave is taken as two plies that lie in one another, so it has no coupling of stretch and bend.
-    Strengths are those at which the first ply goes, by the lower of largest strain and Tsai-Wu.
-    """
-    cat = catalogue()
-    weave = cat.cloth[piece.material]
-    fibre = {k: values[f"fibre.{weave.fibre}.{k}"] for k in ("E1", "E2", "G12", "tension", "compression", "density")}
-    resin = {k: values[f"resin.epoxy.{k}"] for k in ("E", "G", "tension", "compression", "shear", "density")}
-    V = np.asarray(values[f"lay_up.{piece.lay_up}.fibre_volume"], dtype=float)
-    ply = micromechanics(fibre, resin, V, weave.crimp)
-    t = cloth_thickness(piece.cloth_g_m2, fibre["density"], V)
-    warp, weft = t * weave.warp_share, t * (1 - weave.warp_share)
-    # half the warp on either side of the weft: the two lie in one another
-    plies = [(ply, piece.angle_deg, 0.5 * warp), (ply, piece.angle_deg + 90, weft), (ply, piece.angle_deg, 0.5 * warp)]
-    lam = laminate(plies)
-    a = np.linalg.inv(lam.A)
-    pull = np.zeros((*np.shape(t), 3))
-    pull[..., 0] = 1.0
-    constants = [p for p, _, _ in plies]
-    return {
-        "Et": 1 / a[..., 0, 0],
-        "Gt": 1 / a[..., 2, 2],
-        "mass": piece.cloth_g_m2 + resin_mass(t, V, resin["density"]),
-        "tension": np.minimum(*first_ply_failure(lam, constants, pull)),
-        "compression": np.minimum(*first_ply_failure(lam, constants, -pull)),
-        "t": t,
-    }

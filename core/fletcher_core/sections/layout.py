@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -10,18 +10,22 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry import Outline, Planform, planform, profile_of
-from ..model import Airframe, Scheme
-from .parts import KINDS, own_sheets
-from .patches import patches_of
-from .rows import Ground, MemberRow, PatchRow, Rows, SheetRow
+from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
+from ..kinds.rows import Faces
+from ..model.lifting import Lifting
+from .contract import Kernel
+from .filled import FILLED, patches_of
+from .own_sheets import own_sheets
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
 
 Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
-class WingLayout:
-    """Everything about an airframe and a scheme that does not depend on material figures.
+class PartLayout:
+    """Everything about a part and its pieces that does not depend on material figures.
+
+    It carries what the rest asks of a part: core, joints of panels, seat, control surfaces.
 
     Attributes
     ----------
@@ -29,10 +33,12 @@ class WingLayout:
     member_rows, sheet_rows, patch_rows : what each row of `section` stands for.
     bond_width : (Pm, S) mm of each member's girth that glue holds.
     free_length : (Pm,) mm, each member's own run.
+    kernel : what works out its sections.
     """
 
-    airframe: Airframe
-    scheme: Scheme
+    part: Lifting
+    pieces: Sequence[Piece]
+    ground: Ground
     plan: Planform
     section: SectionLayout
     member_rows: list[MemberRow]
@@ -40,12 +46,13 @@ class WingLayout:
     patch_rows: list[PatchRow]
     bond_width: Array
     free_length: Array
+    kernel: Kernel = FILLED
 
     @property
     def outline(self) -> Outline:
         return self.section.outline
 
-    def take(self, index: NDArray[np.intp]) -> WingLayout:
+    def take(self, index: NDArray[np.intp]) -> PartLayout:
         """The same at fewer stations, for what needs no fine steps."""
 
         def pick(record: Any) -> Any:
@@ -71,16 +78,17 @@ class WingLayout:
             self.plan,
             **{k: getattr(self.plan, k)[index] for k in ("y", "chord", "x_le", "cos_sweep", "s")},
         )
+        ground = replace(self.ground, plan=plan, outline=section.outline)
         return replace(
-            self, plan=plan, section=section, bond_width=self.bond_width[:, index],
+            self, ground=ground, plan=plan, section=section, bond_width=self.bond_width[:, index],
             member_rows=[pick_row(r) for r in self.member_rows], sheet_rows=[pick_row(r) for r in self.sheet_rows],
             patch_rows=[pick_row(r) for r in self.patch_rows],
         )  # fmt: skip
 
 
-def _changes(scheme: Scheme) -> Iterator[float]:
+def _changes(pieces: Sequence[Piece]) -> Iterator[float]:
     """Places along the span where something starts or ends."""
-    for piece in scheme.pieces:
+    for piece in pieces:
         yield from (piece.y_from_mm, piece.y_to_mm)
         yield from getattr(piece, "drops_mm", ())
         if getattr(piece, "sleeve_material", None):
@@ -91,7 +99,7 @@ def _overlap(a: tuple[Any, Any], b: tuple[Any, Any]) -> Array:
     return np.asarray(np.minimum(a[1], b[1]) - np.maximum(a[0], b[0]))
 
 
-def _faces(row: PatchRow, outline: Outline) -> tuple[Array, Array]:
+def _faces(row: PatchRow, outline: Faces) -> tuple[Array, Array]:
     """z between which a patch lies at the middle of its extent, (S,) each."""
     upper, lower = outline.faces_at(0.5 * (row.share_from + row.share_to))
     if row.depth is None:
@@ -146,7 +154,7 @@ def _cut(rows: Rows, ground: Ground) -> None:
         rows.sheets = [r for row in rows.sheets for r in _cut_sheet(row, patch, ground)]
 
 
-def _round_notches(rows: Rows, scheme: Scheme, ground: Ground) -> None:
+def _round_notches(rows: Rows, on: list[bool], ground: Ground) -> None:
     """Cord in an edge follows the notches of that edge."""
     chord = ground.outline.chord
     for k, row in enumerate(rows.members):
@@ -154,31 +162,53 @@ def _round_notches(rows: Rows, scheme: Scheme, ground: Ground) -> None:
             continue
         x = np.array(row.x)
         for patch in rows.patches:
-            piece: Any = scheme.pieces[patch.piece]
-            if patch.edge and piece.on and piece.edge == scheme.pieces[row.piece].edge:  # type: ignore[union-attr]
-                moved = x + patch.share_to * chord if piece.edge == "leading" else x - (1 - patch.share_from) * chord
+            if patch.edge and on[patch.piece] and patch.edge == row.edge:
+                moved = x + patch.share_to * chord if row.edge == "leading" else x - (1 - patch.share_from) * chord
                 x = np.where(patch.present > 0, moved, x)
         upper, lower = ground.outline.faces_at(x / chord)
         rows.members[k] = replace(row, x=x, z=0.5 * (upper + lower))
 
 
-def wing_layout(airframe: Airframe, scheme: Scheme, stations: int = 61) -> WingLayout:
-    """Lay a scheme's pieces, on or off, into the wing."""
-    plan = planform(airframe.wing, _changes(scheme), stations)
-    ground = Ground(airframe, plan, plan.outline(profile_of(airframe.wing.aerofoil)))
-    rows = Rows(sheets=own_sheets(ground))
-    for index, piece in enumerate(scheme.pieces):
-        found = KINDS[piece.kind](piece, index, ground)
+def _cuts(part: Lifting, plan: Planform) -> tuple[float, ...]:
+    """Places where a stick cannot run on: a joint that is not run through, or a bend."""
+    panels, found = part.panels, []
+    for k, y in enumerate(plan.breaks[1:-1], start=1):
+        inside, outside = panels[k - 1], panels[k]
+        if abs(outside.dihedral_deg - inside.dihedral_deg) > 1.0 or outside.joint.kind != "through":
+            found.append(float(y))
+    return tuple(found)
+
+
+def _through_middle(part: Lifting) -> bool:
+    root = part.panels[0]
+    return root.joint.kind == "through" and abs(root.dihedral_deg) < 1.0
+
+
+def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartLayout:
+    """Lay pieces, on or off, into a part.
+
+    Parameters
+    ----------
+    stations : evenly spaced along the half span; nodes at changes are added.
+    """
+    plan = planform(part, _changes(pieces), stations)
+    outline = plan.outline(profile_of(part.aerofoil))
+    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part))
+    rows = Rows(sheets=own_sheets(part.core, plan.y))
+    for index, piece in enumerate(pieces):
+        found = kind_of(piece).rows(piece, index, ground)
         rows.members += found.members
         rows.sheets += found.sheets
         rows.patches += found.patches
     if rows.patches:
         _cut(rows, ground)
-        _round_notches(rows, scheme, ground)
-    return assemble(airframe, scheme, ground, rows)
+        _round_notches(rows, [p.on for p in pieces], ground)
+    return assemble(part, pieces, ground, plan, outline, rows)
 
 
-def assemble(airframe: Airframe, scheme: Scheme, ground: Ground, rows: Rows) -> WingLayout:
+def assemble(
+    part: Lifting, pieces: Sequence[Piece], ground: Ground, plan: Planform, outline: Outline, rows: Rows
+) -> PartLayout:
     """Rows stacked into arrays."""
     s_count = len(ground.plan.y)
 
@@ -204,11 +234,12 @@ def assemble(airframe: Airframe, scheme: Scheme, ground: Ground, rows: Rows) -> 
             nose_edge=np.array([float(r.nose_edge) for r in rows.sheets]),
             tail_edge=np.array([float(r.tail_edge) for r in rows.sheets]),
         )
-    return WingLayout(
-        airframe,
-        scheme,
-        ground.plan,
-        SectionLayout(ground.outline, members, sheets, patches_of(rows.patches, ground.outline)),
+    return PartLayout(
+        part,
+        pieces,
+        ground,
+        plan,
+        SectionLayout(outline, members, sheets, patches_of(rows.patches, outline)),
         rows.members,
         rows.sheets,
         rows.patches,

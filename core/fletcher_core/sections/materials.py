@@ -8,8 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
-from .layout import WingLayout
-from .section import Foam, SectionMaterials
+from .layout import PartLayout
+from .section import CoreFoam, SectionMaterials
 from .slip import slip_factor
 
 Array = NDArray[np.float64]
@@ -20,7 +20,7 @@ def _columns(items: list[Array], count: int) -> Array:
     return np.stack(items, axis=1) if items else np.zeros((count, 0))
 
 
-def _slip(layout: WingLayout, values: Values, E: Array) -> Array:
+def _slip(layout: PartLayout, values: Values, E: Array) -> Array:
     """gamma of every member; 1 where it is held by no glue."""
     rows, count = layout.member_rows, E.shape[0]
     area = layout.section.members.area.max(axis=1, initial=0.0)
@@ -30,7 +30,7 @@ def _slip(layout: WingLayout, values: Values, E: Array) -> Array:
     return slip_factor(E * area, glue_G, width, bond, layout.free_length) if rows else np.zeros((count, 0))
 
 
-def section_materials(layout: WingLayout, values: Values, on: Array) -> SectionMaterials:
+def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionMaterials:
     """Figures for V variants.
 
     Parameters
@@ -55,7 +55,7 @@ def section_materials(layout: WingLayout, values: Values, on: Array) -> SectionM
 
     E = _columns([values[f"{r.prefix}.E"] * r.grain_factor for r in rows], count)
     return SectionMaterials(
-        Foam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
+        CoreFoam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
         E,
         _columns([values[f"{r.prefix}.G"] for r in rows], count),
         _columns([values[f"{r.prefix}.density"] * 1e-6 for r in rows], count),

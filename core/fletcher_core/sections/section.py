@@ -17,7 +17,7 @@ Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
-class Foam:
+class CoreFoam:
     """The core's foam: E, G in MPa, rho in g/mm3; each (V,)."""
 
     E: Array
@@ -140,7 +140,7 @@ class SectionMaterials:
     patch_E, patch_G, patch_rho, patch_on : (V, Pp) the same of what stands in place of the core.
     """
 
-    foam: Foam
+    foam: CoreFoam
     member_E: Array
     member_G: Array
     member_rho: Array
@@ -162,18 +162,21 @@ class SectionMaterials:
     def take(self, index: NDArray[np.intp]) -> SectionMaterials:
         """Some of the variants, or some of them more than once."""
         rest = {name: value[index] for name, value in vars(self).items() if name != "foam"}
-        return SectionMaterials(Foam(self.foam.E[index], self.foam.G[index], self.foam.rho[index]), **rest)
+        return SectionMaterials(CoreFoam(self.foam.E[index], self.foam.G[index], self.foam.rho[index]), **rest)
 
 
 def no_members(stations: int) -> Members:
+    """For a section without sticks."""
     empty = np.zeros((0, stations))
     return Members(*[*[empty] * 13, np.zeros(0)])
 
 
 def no_patches(stations: int) -> Patches:
+    """For a section with nothing cut out of its foam."""
     return Patches(*[np.zeros((0, stations))] * 10)
 
 
 def no_sheets(stations: int) -> Sheets:
+    """For a section without sheets."""
     empty, none = np.zeros((0, stations)), np.zeros(0)
     return Sheets(none, empty, empty, empty, none, none, none)

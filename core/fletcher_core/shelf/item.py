@@ -9,8 +9,7 @@ from typing import Literal
 from pydantic import Field, model_validator
 
 from ..catalogue import Entry, catalogue
-from ..model.fields import Described, measure
-from ..model.problems import fault
+from ..fields import Described, fault, measure
 from ..units import Measure, System
 
 Form = Literal["rod", "tube", "strip", "sheet", "roll", "cord", "glue", "block"]

@@ -9,7 +9,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..catalogue import catalogue
-from ..model.problems import Problem, Refused, explain
+from ..fields import Problem, Refused, explain
 from ..units import MeasureError, System, parse
 from .item import FORMS, Form, ShelfItem
 
@@ -74,16 +74,20 @@ _GRAMS = re.compile(r"(\d+(?:[.,]\d+)?)\s*(kg|g|oz|ml)\b")
 
 
 def _refuse(text: str, what: str, field: str = "text") -> Refused:
-    return Refused([Problem((field,), "label", f"“{text[:80].replace('{', '(').replace('}', ')')}”: {what}", EXAMPLE)])
+    return Refused([Problem((field,), "label", f"“{text[:80]}”: {what}", EXAMPLE)])
+
+
+#: tables whose things can lie on a shelf
+_TABLES = ("stock", "skin", "glue", "board", "foam", "cord", "cloth")
 
 
 def _material(text: str) -> tuple[str, str] | None:
+    """(table, material): a whole label of the catalogue, the longest first; else the words that people use for it."""
     low = text.lower()
-    for key, own in ((k, e) for t in ("stock", "skin", "glue", "board", "foam", "cord", "cloth")
-                     for k, e in getattr(catalogue(), t).items() if e.reason):  # fmt: skip
-        if own.label.lower() in low:
-            return next(t for t in ("stock", "skin", "glue", "board", "foam", "cord", "cloth")
-                        if key in getattr(catalogue(), t)), key  # fmt: skip
+    labels = [(e.label.lower(), t, key) for t in _TABLES for key, e in getattr(catalogue(), t).items()]
+    for label, table, key in sorted(labels, key=lambda entry: -len(entry[0])):
+        if label in low:
+            return table, key
     words = set(re.findall(r"[a-z]+(?:-[a-z]+)?|\d+", low))
     for needed, table, material in _NAMES:
         if all(any(w == n or (n.isalpha() and len(n) > 2 and w.startswith(n)) for w in words) for n in needed.split()):

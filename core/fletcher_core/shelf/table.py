@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..model.problems import Problem, Refused, explain
+from ..fields import MOST_FAULTS, Problem, Refused, explain
 from ..units import System
 from .item import ShelfItem
 
@@ -17,6 +17,7 @@ COLUMNS = (
     "form", "table", "material", "count", "diameter_mm", "bore_mm", "width_mm", "thickness_mm", "length_mm", "grams",
     "area_g_m2", "price", "opened", "note",
 )  # fmt: skip
+#: lines of one file; own choice
 MOST = 500
 
 
@@ -27,6 +28,7 @@ def _cell(value: Any) -> str:
 
 
 def write_csv(items: Sequence[ShelfItem]) -> str:
+    """The shelf as a table; cells that a spreadsheet would run are quoted."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
@@ -43,9 +45,13 @@ def read_csv(text: str, system: System = "metric") -> list[ShelfItem]:
     Refused
         With every line that cannot be read, by its number; none is taken then.
     """
-    rows = list(
-        csv.reader(io.StringIO(text.lstrip("\ufeff")), delimiter=";" if ";" in text.partition("\n")[0] else ",")
-    )
+    # however lines end where it was written
+    text = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
+    try:
+        rows = list(csv.reader(io.StringIO(text), delimiter=";" if ";" in text.partition("\n")[0] else ","))
+    except csv.Error as exc:
+        what = "It cannot be read as a list: a cell is far too long, or its quotation marks do not match."
+        raise Refused([Problem(("text",), "list", what, "Save it again as CSV from your spreadsheet.")]) from exc
     rows = [row for row in rows if any(cell.strip() for cell in row)]
     head = [cell.strip().lower() for cell in rows[0]] if rows else []
     if not {"form", "table", "material"} <= set(head):
@@ -62,9 +68,10 @@ def read_csv(text: str, system: System = "metric") -> list[ShelfItem]:
             items.append(ShelfItem.model_validate(cells))
         except ValidationError as exc:
             for said in explain(exc, ShelfItem, system):
-                what = said["what"].replace("{", "(").replace("}", ")")
                 where = ("text", number, said["field"])
-                problems.append(Problem(where, f"line {number}, {said['label']}", what, said["right"]))
+                problems.append(Problem(where, f"line {number}, {said['label']}", said["what"], said["right"]))
+            if len(problems) >= MOST_FAULTS:
+                break
     if problems:
         raise Refused(problems)
     return items

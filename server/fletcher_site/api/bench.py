@@ -4,40 +4,69 @@ from __future__ import annotations
 
 import threading
 from functools import lru_cache
-from typing import Any, get_args
+from typing import Any, cast, get_args
 
 from django.http import HttpRequest, HttpResponse
-from fletcher_core.answer.picker import Offer, offers
-from fletcher_core.answer.suggest import start, suggest
-from fletcher_core.answer.verdict import Slice, Verdict, Working
-from fletcher_core.catalogue import Spread, catalogue
-from fletcher_core.evaluate import evaluate, section_at, why
-from fletcher_core.formats import read_aerofoil
-from fletcher_core.loads import PRESETS
-from fletcher_core.model import (
-    PIECES,
+from fletcher_core import (
+    KINDS,
+    PRESETS,
     Airframe,
     AirframeFile,
     ControlSurface,
     CoordinateAerofoil,
     Core,
+    Fin,
     FlatPlate,
     Flight,
     Joint,
+    MeasureError,
+    MeasureKind,
     NacaAerofoil,
+    Offered,
     Panel,
     Piece,
     Problem,
     Refused,
     Seat,
+    Slice,
+    Spread,
+    Stand,
+    Tailplane,
+    Targets,
+    Use,
+    Verdict,
+    Working,
+    current_catalogue,
+    evaluate,
+    offers,
+    parse_measure,
+    read_aerofoil,
+    section_at,
+    show_measure,
+    stand,
+    start_airframe,
+    start_part,
+    suggest_pieces,
+    why,
 )
-from fletcher_core.model.airframe import Use
-from fletcher_core.units import Kind, MeasureError, parse, show
 from ninja import Router
 from pydantic import BaseModel
 
-from .shapes import AerofoilText, CatalogueOut, Choice, Evaluation, MeasureOut, PieceWish, PresetOut, Problems, Question
-from .who import signed_in, units
+from .request_context import signed_in, units
+from .shapes import (
+    AerofoilText,
+    CatalogueOut,
+    Choice,
+    Evaluation,
+    MeasureOut,
+    PartStart,
+    PartWish,
+    PieceWish,
+    PresetOut,
+    Problems,
+    Question,
+    StandQuestion,
+)
 
 router = Router(tags=["bench"], auth=signed_in)
 
@@ -47,8 +76,10 @@ _one_at_a_time = threading.Lock()
 #: along the half span; while something moves, every second is enough to see where it goes
 STATIONS, MOVING_STATIONS = 61, 31
 
+_PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
 _DESCRIBED: tuple[type[BaseModel], ...] = (
-    Airframe, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, Core, *PIECES,
+    Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, Core,
+    Tailplane, Fin, *_PIECES,
 )  # fmt: skip
 
 
@@ -63,7 +94,7 @@ def _limits() -> dict[str, dict[str, dict[str, Any]]]:
             flat = {**next((o for o in node.get("anyOf", []) if o.get("type") != "null"), {}), **node}
             fields[name] = {k: flat[k] for k in kept if k in flat}
         kind = fields.get("kind", {}).get("default")
-        table[str(kind) if model in PIECES else model.__name__] = fields
+        table[str(kind) if model in _PIECES else model.__name__] = fields
     return table
 
 
@@ -74,7 +105,24 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
         tags = {
             k: str(v)
             for k, v in entry
-            if k in ("glue_family", "flex", "gap", "needs", "eps", "xps", "epp", "epo", "pp", "open", "handle", "fly")
+            if k
+            in (
+                "glue_family",
+                "flex",
+                "gap",
+                "needs",
+                "eps",
+                "xps",
+                "epp",
+                "epo",
+                "pp",
+                "open",
+                "handle",
+                "fly",
+                "called",
+                "family",
+                "surface",
+            )
             and v is not None
         }
         if hasattr(entry, "paper_faced"):
@@ -97,7 +145,7 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
 
 @router.get("/catalogue", response=CatalogueOut, operation_id="catalogue")
 def get_catalogue(request: HttpRequest) -> CatalogueOut:
-    cat = catalogue()
+    cat = current_catalogue()
     return CatalogueOut(
         foam=_choices(cat.foam), board=_choices(cat.board), stock=_choices(cat.stock), skin=_choices(cat.skin),
         glue=_choices(cat.glue), cord=_choices(cat.cord), cloth=_choices(cat.cloth),
@@ -108,14 +156,14 @@ def get_catalogue(request: HttpRequest) -> CatalogueOut:
 @router.get("/measure", response={200: MeasureOut, 422: Problems}, operation_id="measure")
 def measure(request: HttpRequest, text: str, kind: str) -> MeasureOut:
     """Read a length, weight or speed as it was typed, in the person's units."""
-    if kind not in get_args(Kind):
-        raise Refused([Problem(("kind",), "kind", "This is no kind of measure.", ", ".join(get_args(Kind)))])
-    quantity: Kind = kind  # type: ignore[assignment]
+    if kind not in get_args(MeasureKind):
+        raise Refused([Problem(("kind",), "kind", "This is no kind of measure.", ", ".join(get_args(MeasureKind)))])
+    quantity: MeasureKind = kind  # type: ignore[assignment]
     try:
-        value = parse(text[:60], quantity, units(request))
+        value = parse_measure(text[:60], quantity, units(request))
     except MeasureError as exc:
-        raise Refused([Problem(("text",), "measure", f"{exc}.".replace("{", "(").replace("}", ")"), "")]) from exc
-    return MeasureOut(value=value, shown=show(value, quantity, units(request)))
+        raise Refused([Problem(("text",), "measure", f"{exc}.", "")]) from exc
+    return MeasureOut(value=value, shown=show_measure(value, quantity, units(request)))
 
 
 @router.post("/aerofoil", response={200: CoordinateAerofoil, 422: Problems}, operation_id="read_aerofoil")
@@ -131,16 +179,28 @@ def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpRespons
     with _one_at_a_time:
         verdict = evaluate(
             evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm,
-            ledger=rests, spread=rests, stations=STATIONS if rests else MOVING_STATIONS,
+            ledger=rests, spread=rests, stations=STATIONS if rests else MOVING_STATIONS, others=evaluation.others,
         )  # fmt: skip
     # the verdict is a validated model already; writing it once more through the router would double the time
     return HttpResponse(verdict.model_dump_json(), content_type="application/json")
 
 
+@router.post("/stand", response={200: Stand, 422: Problems}, operation_id="stand")
+def stand_of(request: HttpRequest, stand_question: StandQuestion) -> HttpResponse:
+    """The whole aircraft in three views, a line for each part, its weight against the promise; saved or not."""
+    file = stand_question.file
+    with _one_at_a_time:
+        told = stand(file.airframe, file.schemes, file.chosen, units(request))
+    return HttpResponse(told.model_dump_json(), content_type="application/json")
+
+
 @router.post("/why", response={200: Working, 422: Problems}, operation_id="why")
 def why_figure(request: HttpRequest, question: Question) -> HttpResponse:
     """The working of one figure of the verdict: inputs, formulas, sources, values in between."""
-    told = why(question.airframe, question.scheme, question.figure, system=units(request), y_mm=question.station_mm)
+    told = why(
+        question.airframe, question.scheme, question.figure, system=units(request), y_mm=question.station_mm,
+        others=question.others,
+    )  # fmt: skip
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
@@ -151,19 +211,26 @@ def slice_at(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     return HttpResponse(section.model_dump_json(), content_type="application/json")
 
 
-@router.post("/offers", response={200: list[Offer], 422: Problems}, operation_id="offers")
-def offer_pieces(request: HttpRequest, evaluation: Evaluation) -> list[Offer]:
+@router.post("/offers", response={200: list[Offered], 422: Problems}, operation_id="offers")
+def offer_pieces(request: HttpRequest, evaluation: Evaluation) -> list[Offered]:
     """What can be put into this wing: each kind drawn in it, its grams for each metre, good for and bad at."""
     return offers(evaluation.airframe, evaluation.scheme, units(request))
 
 
 @router.get("/start", response={200: AirframeFile, 422: Problems}, operation_id="start")
-def start_airframe(request: HttpRequest, use: Use) -> AirframeFile:
+def start(request: HttpRequest, use: Use) -> AirframeFile:
     """Sensible values for a new airframe, by how it is flown."""
-    return start(use, "New airframe")
+    return start_airframe(use, "New airframe")
+
+
+@router.post("/start/part", response={200: PartStart, 422: Problems}, operation_id="start_part")
+def start_a_part(request: HttpRequest, part_wish: PartWish) -> PartStart:
+    """The airframe with a tailplane or a fin of a usual size, and a first scheme for it."""
+    airframe, scheme = start_part(part_wish.airframe, part_wish.part)
+    return PartStart(airframe=airframe, scheme=scheme)
 
 
 @router.post("/suggest", response={200: list[Piece], 422: Problems}, operation_id="suggest")
 def suggest_piece(request: HttpRequest, wish: PieceWish) -> list[Piece]:
     """A piece (or a pair) of a stock size that fits this wing."""
-    return suggest(wish.airframe, wish.scheme, wish.kind)
+    return cast(list[Piece], suggest_pieces(wish.airframe, wish.scheme, wish.kind))

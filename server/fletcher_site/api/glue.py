@@ -4,44 +4,47 @@ from __future__ import annotations
 
 from datetime import datetime
 
+from django.db import transaction
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
-from fletcher_core.answer.bonds import GluedJoint
-from fletcher_core.catalogue import catalogue
-from fletcher_core.evaluate import glued
-from fletcher_core.joints import (
+from fletcher_core import (
     HARDS,
     SHAPES,
     WHERE,
     Advice,
     BondTest,
+    GluedJoint,
     JointQuestion,
+    Lap,
+    LapQuestion,
     NextTest,
+    Problem,
+    Refused,
     SpliceQuestion,
+    SpliceWay,
     Standing,
-    choose,
+    choose_glue,
+    current_catalogue,
+    glued,
+    lap_length,
     next_test,
     splices,
     standings,
 )
-from fletcher_core.joints.lap_length import Lap, LapQuestion, lap_length
-from fletcher_core.joints.splice import SpliceWay
-from fletcher_core.model import Problem, Refused
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import Base64Bytes, BaseModel, Field
 
-from ..workshop import pictures, shelf
+from ..workshop import pictures, quota, reading, removal, shelf
 from ..workshop.models import BondTest as Row
 from ..workshop.models import Workshop
-from .shapes import Evaluation, Problems
+from .ids import Id
+from .request_context import membership, person, signed_in, units
+from .shapes import Evaluation, Problems, UnreadableOut
 from .shelf import warning
-from .who import membership, signed_in, units
 
 router = Router(tags=["glue"], auth=signed_in)
-
-MOST = 2000
 
 
 class GlueQuestion(BaseModel):
@@ -82,6 +85,11 @@ class BondTestOut(Schema):
     picture: bool
 
 
+class BondTestsOut(Schema):
+    tests: list[BondTestOut]
+    unreadable: list[UnreadableOut]
+
+
 class StandingOut(Standing):
     """With its materials in words."""
 
@@ -101,25 +109,25 @@ class JointsAsked(Evaluation):
 
 
 def _tests(workshop: Workshop) -> list[BondTest]:
-    return [BondTest.model_validate(d) for d in workshop.bonds.values_list("document", flat=True)]
+    return [test for _, test in reading.readable(BondTest, workshop.bonds.defer("picture"))]
 
 
 def _out(row: Row, picture: bool) -> BondTestOut:
-    test = BondTest.model_validate(row.document)
+    test = reading.read(BondTest, row.document, f"test of {row.when.date().isoformat()}")
     return BondTestOut(
-        id=row.pk, test=test, glue=catalogue().glue[test.glue].label, share=test.share, when=row.when,
+        id=row.pk, test=test, glue=current_catalogue().glue[test.glue].label, share=test.share, when=row.when,
         who=row.who.get_username() if row.who else "somebody", picture=picture,
     )  # fmt: skip
 
 
 def _school(name: str) -> str:
-    if name not in catalogue().school:
-        known = ", ".join(catalogue().school)
+    if name not in current_catalogue().school:
+        known = ", ".join(current_catalogue().school)
         raise Refused([Problem(("school",), "school", "There is no such school.", f"Choose {known}.")])
     return name
 
 
-def _row(request: HttpRequest, test_id: int) -> Row:
+def _row(request: HttpRequest, test_id: Id) -> Row:
     row = membership(request).workshop.bonds.filter(pk=test_id).first()
     if row is None:
         raise HttpError(404, "There is no such test in this workshop.")
@@ -128,17 +136,17 @@ def _row(request: HttpRequest, test_id: int) -> Row:
 
 @router.get("/glue/words", response=GlueWords, operation_id="glue_words")
 def words(request: HttpRequest) -> GlueWords:
-    foams = [Named(id=k, label=f.label) for k, f in catalogue().foam.items()]
+    foams = [Named(id=k, label=f.label) for k, f in current_catalogue().foam.items()]
     return GlueWords(
         sides=[*foams, *(Named(id=k, label=v) for k, v in HARDS.items())],
         shapes=[Named(id=k, label=v) for k, v in SHAPES.items()],
-        schools=[Named(id=k, label=s.label) for k, s in catalogue().school.items()],
+        schools=[Named(id=k, label=s.label) for k, s in current_catalogue().school.items()],
         where=[Named(id=k, label=v[0]) for k, v in WHERE.items()],
     )
 
 
 @router.post("/glue/choose", response={200: GlueAnswer, 422: Problems}, operation_id="choose_glue")
-def choose_glue(request: HttpRequest, glue_question: GlueQuestion) -> GlueAnswer:
+def choose(request: HttpRequest, glue_question: GlueQuestion) -> GlueAnswer:
     """Every glue ranked, or out with its reasons; what each school would take; the test that could change it."""
     _school(glue_question.school)
     shop = membership(request).workshop
@@ -146,7 +154,7 @@ def choose_glue(request: HttpRequest, glue_question: GlueQuestion) -> GlueAnswer
     items = [shelf.item_of(row) for row in shelf.items(shop)]
     mind = {i.material: warning(i) for i in items if i.table == "glue" and i.count}
     there = list(mind) if glue_question.from_shelf else None
-    advice = choose(glue_question.joint, glue_question.school, tests, there)
+    advice = choose_glue(glue_question.joint, glue_question.school, tests, there)
     return GlueAnswer(
         advice=advice, next=next_test(glue_question.joint, glue_question.school, tests), tests=len(tests), shelf=mind
     )
@@ -157,7 +165,14 @@ def joints(request: HttpRequest, joints_asked: JointsAsked) -> list[GluedJoint]:
     """The glued joints of a scheme with what each leaves, the weakest first, by the workshop's own tests."""
     asked = joints_asked
     tests = _tests(membership(request).workshop)
-    return glued(asked.airframe, asked.scheme, system=units(request), tests=tests, school=_school(asked.school))
+    return glued(
+        asked.airframe,
+        asked.scheme,
+        system=units(request),
+        tests=tests,
+        school=_school(asked.school),
+        others=asked.others,
+    )
 
 
 @router.post("/glue/splices", response={200: list[SpliceWay], 422: Problems}, operation_id="splices")
@@ -169,8 +184,9 @@ def ways_to_splice(request: HttpRequest, splice_question: SpliceQuestion) -> lis
 @router.get("/glue/standings", response=list[StandingOut], operation_id="standings")
 def ranking(request: HttpRequest) -> list[StandingOut]:
     """Every glue and pair of materials that was tested here, the best first."""
-    families = {f.glue_family: catalogue().prepare[f.glue_family].label for f in catalogue().foam.values()}
-    words = {**families, **HARDS}
+    cat = current_catalogue()
+    families: dict[str, str] = {f.glue_family: cat.prepare[f.glue_family].label for f in cat.foam.values()}
+    words = families | dict(HARDS)
     return [
         StandingOut(**s.model_dump(), words=[words.get(side, side) for side in s.on])
         for s in standings(_tests(membership(request).workshop))
@@ -183,24 +199,36 @@ def lap(request: HttpRequest, lap_question: LapQuestion) -> Lap:
     return lap_length(lap_question)
 
 
-@router.get("/glue/tests", response=list[BondTestOut], operation_id="list_bond_tests")
-def tests(request: HttpRequest) -> list[BondTestOut]:
+@router.get("/glue/tests", response=BondTestsOut, operation_id="list_bond_tests")
+def tests(request: HttpRequest) -> BondTestsOut:
     # pictures are large: each is fetched by itself when it is looked at
     rows = membership(request).workshop.bonds.select_related("who").defer("picture")
-    return [_out(row, row.has_picture) for row in rows.annotate(has_picture=Q(picture__isnull=False))]
+    found = BondTestsOut(tests=[], unreadable=[])
+    for row in rows.annotate(has_picture=Q(picture__isnull=False)):
+        try:
+            found.tests.append(_out(row, row.has_picture))
+        except reading.Unreadable as exc:
+            found.unreadable.append(UnreadableOut(table="bond", id=row.pk, name=exc.name, what=exc.what))
+    return found
 
 
 @router.post("/glue/tests", response={201: BondTestOut, 422: Problems}, operation_id="add_bond_test")
 def add_test(request: HttpRequest, bond_test: BondTest) -> Status[BondTestOut]:
     shop = membership(request).workshop
-    if shop.bonds.count() >= MOST:
-        raise Refused([Problem(("bond_test",), "bond log", f"It holds {MOST} tests.", "Take old ones out first.")])
-    return Status(201, _out(shop.bonds.create(document=bond_test.model_dump(mode="json"), who=request.user), False))
+    document = bond_test.model_dump(mode="json")
+    with transaction.atomic():
+        Workshop.objects.select_for_update().get(pk=shop.pk)
+        if shop.bonds.count() >= quota.BONDS:
+            raise quota.full("bond log", quota.BONDS, "tests")
+        quota.spend(shop, len(str(document)))
+        row = shop.bonds.create(document=document, who=person(request))
+    return Status(201, _out(row, False))
 
 
 @router.delete("/glue/tests/{int:test_id}", response={204: None, 404: Problems}, operation_id="remove_bond_test")
-def remove_test(request: HttpRequest, test_id: int) -> Status[None]:
-    _row(request, test_id).delete()
+def remove_test(request: HttpRequest, test_id: Id) -> Status[None]:
+    """It can be taken back for 30 days."""
+    removal.remove(_row(request, test_id), person(request))
     return Status(204, None)
 
 
@@ -208,16 +236,23 @@ def remove_test(request: HttpRequest, test_id: int) -> Status[None]:
     "/glue/tests/{int:test_id}/picture", response={200: BondTestOut, 404: Problems, 422: Problems},
     operation_id="save_bond_picture",
 )  # fmt: skip
-def save_picture(request: HttpRequest, test_id: int, picture: Picture) -> BondTestOut:
+def save_picture(request: HttpRequest, test_id: Id, picture: Picture) -> BondTestOut:
     """A picture of the break; it is made small, and what the camera wrote into it is left out."""
     row = _row(request, test_id)
-    row.picture = pictures.small_jpeg(picture.picture)
-    row.save(update_fields=["picture"])
+    small = pictures.small_jpeg(picture.picture)
+    shop = membership(request).workshop
+    with transaction.atomic():
+        Workshop.objects.select_for_update().get(pk=shop.pk)
+        if shop.bonds.filter(picture__isnull=False).exclude(pk=row.pk).count() >= quota.PICTURES:
+            raise quota.full("pictures", quota.PICTURES, "pictures")
+        quota.spend(shop, len(small))
+        row.picture = small
+        row.save(update_fields=["picture"])
     return _out(row, True)
 
 
 @router.get("/glue/tests/{int:test_id}/picture", response={200: None, 404: Problems}, operation_id="bond_picture")
-def get_picture(request: HttpRequest, test_id: int) -> HttpResponse:
+def get_picture(request: HttpRequest, test_id: Id) -> HttpResponse:
     row = _row(request, test_id)
     if row.picture is None:
         raise HttpError(404, "There is no picture with this test.")

@@ -5,16 +5,31 @@ from __future__ import annotations
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
-from fletcher_core.answer.controls import SurfaceVerdict, Which, hinges_for, judge, surface_of
-from fletcher_core.catalogue import catalogue
-from fletcher_core.formats import bevel_gauge_svg
-from fletcher_core.hinges import Mark, RankedHinge, SurfaceQuestion, Throw, drawn, hinge_drawn, throw_of
-from fletcher_core.model import Airframe, Problem, Refused
+from fletcher_core import (
+    Airframe,
+    Mark,
+    Problem,
+    RankedHinge,
+    Refused,
+    SurfaceName,
+    SurfaceQuestion,
+    SurfaceVerdict,
+    Throw,
+    bevel_gauge_svg,
+    current_catalogue,
+    hinge_marks,
+    hinges_for,
+    judge_surface,
+    part_of,
+    surface_of,
+    swung_polygons,
+    throw_of,
+)
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
 
+from .request_context import signed_in, units
 from .shapes import Problems
-from .who import signed_in, units
 
 router = Router(tags=["hinges"], auth=signed_in)
 
@@ -38,7 +53,7 @@ class WingSurface(Swing):
     """A surface of a wing as it lies on the bench; `wing_hz` are the wing's first bending and twist, as evaluated."""
 
     airframe: Airframe
-    which: Which
+    which: SurfaceName
     wing_hz: tuple[float, float] | None = None
 
 
@@ -77,24 +92,24 @@ def _answer(
     wing_hz: tuple[float, float] | None = None,
 ) -> SurfaceAnswer:  # fmt: skip
     """Judged at full throw and top speed, its hinges ranked, the chosen one (or the best) drawn."""
-    if hinge is not None and hinge not in catalogue().hinge:
+    if hinge is not None and hinge not in current_catalogue().hinge:
         raise Refused([Problem(("hinge",), "hinge", "There is no such hinge.", "Choose one from the list.")])
-    verdict = judge(q, wing_hz)
+    verdict = judge_surface(q, wing_hz)
     ranked = hinges_for(q, verdict, keeps, outdoors)
     taken = next((r for r in ranked if r.hinge == hinge), ranked[0])
-    how, seen = catalogue().hinge[taken.hinge].how, catalogue().hinge[taken.hinge].seen
+    how, seen = current_catalogue().hinge[taken.hinge].how, current_catalogue().hinge[taken.hinge].seen
     throw = throw_of(how, q.depth_mm, taken.bevel_deg, taken.gap_mm)
     at = min(max(at_deg, -throw.up), throw.down)
     swung = Swung(
         hinge=taken.hinge, label=taken.label, throw=throw, bevel_deg=taken.bevel_deg, gap_mm=taken.gap_mm, at_deg=at,
-        polygons=drawn(how, q.depth_mm, q.chord_mm, taken.bevel_deg, taken.gap_mm, at),
-        marks=hinge_drawn(seen, q.depth_mm, taken.gap_mm, at),
+        polygons=swung_polygons(how, q.depth_mm, q.chord_mm, taken.bevel_deg, taken.gap_mm, at),
+        marks=hinge_marks(seen, q.depth_mm, taken.gap_mm, at),
     )  # fmt: skip
     return SurfaceAnswer(question=q, verdict=verdict, hinges=ranked, swung=swung)
 
 
 @router.post("/surface", response={200: SurfaceAnswer, 422: Problems}, operation_id="judge_surface")
-def judge_surface(request: HttpRequest, surface_asked: SurfaceAsked) -> SurfaceAnswer:
+def judge(request: HttpRequest, surface_asked: SurfaceAsked) -> SurfaceAnswer:
     """A surface by itself."""
     asked = surface_asked
     return _answer(asked.surface, asked.keeps, asked.outdoors, asked.hinge, asked.at_deg)
@@ -105,7 +120,7 @@ def judge_wing_surface(request: HttpRequest, wing_surface: WingSurface) -> Surfa
     """A surface of the wing on the bench, saved or not."""
     asked = wing_surface
     q = surface_of(asked.airframe, asked.which)
-    surface = getattr(asked.airframe.wing, asked.which)
+    surface = part_of(asked.airframe, asked.which)[1].surfaces[asked.which]
     return _answer(q, surface.keeps, surface.outdoors, surface.hinge, asked.at_deg, asked.wing_hz)
 
 

@@ -3,26 +3,24 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from fletcher_core.catalogue import OwnMaterial as Material
-from fletcher_core.catalogue import figures_of, shipped, words_of
-from fletcher_core.catalogue.own import TABLES
-from fletcher_core.model import Problem, Refused, explain
+from fletcher_core import OWN_TABLES, Problem, Refused, explain, figures_of, shipped, words_of
+from fletcher_core import OwnMaterial as Material
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import ValidationError
 
-from ..workshop import own
+from ..workshop import own_materials, reading, removal
 from ..workshop.models import OwnMaterial
-from .shapes import CopyableOut, FigureOut, MaterialsOut, NewMaterial, OwnMaterialOut, Problems
-from .who import membership, signed_in
+from .request_context import membership, person, signed_in
+from .shapes import CopyableOut, FigureOut, MaterialsOut, NewMaterial, OwnMaterialOut, Problems, UnreadableOut
 
 router = Router(tags=["materials"], auth=signed_in)
 
 
 def _copyable() -> list[CopyableOut]:
     found = []
-    for table in TABLES:
+    for table in OWN_TABLES:
         for key, entry in getattr(shipped(), table).items():
             words = words_of(type(entry))
             figures = [
@@ -39,12 +37,18 @@ def _copyable() -> list[CopyableOut]:
 
 def _out(row: OwnMaterial) -> OwnMaterialOut:
     return OwnMaterialOut(
-        material=Material.model_validate(row.document), who=row.who.get_username() if row.who else "somebody",
-        updated=row.updated, used_by=own.used_by(row.workshop, row.key),
+        row_id=row.pk,
+        material=reading.read(Material, row.document, row.key), who=row.who.get_username() if row.who else "somebody",
+        updated=row.updated, used_by=own_materials.used_by(row.workshop, row.key),
     )  # fmt: skip
 
 
 def _made(material: NewMaterial, key: str) -> Material:
+    if material.copied_from not in getattr(shipped(), material.table):
+        what = "“{it}” is not in the list."
+        raise Refused(
+            [Problem(("copied_from",), "copied from", what, "Copy one from it.", {"it": material.copied_from})]
+        )
     try:
         return Material.model_validate({"id": key, **material.model_dump()})
     except ValidationError as exc:
@@ -61,14 +65,19 @@ def _known(request: HttpRequest, key: str) -> OwnMaterial:
 
 @router.get("/materials", response=MaterialsOut, operation_id="list_materials")
 def list_materials(request: HttpRequest) -> MaterialsOut:
-    rows = membership(request).workshop.materials.select_related("who", "workshop")
-    return MaterialsOut(own=[_out(row) for row in rows], shipped=_copyable())
+    found = MaterialsOut(own=[], shipped=_copyable(), unreadable=[])
+    for row in membership(request).workshop.materials.select_related("who", "workshop"):
+        try:
+            found.own.append(_out(row))
+        except reading.Unreadable as exc:
+            found.unreadable.append(UnreadableOut(table="material", id=row.pk, name=exc.name, what=exc.what))
+    return found
 
 
 @router.post("/materials", response={201: OwnMaterialOut, 422: Problems}, operation_id="add_material")
 def add_material(request: HttpRequest, material: NewMaterial) -> Status[OwnMaterialOut]:
-    made = _made(material, own.new_id(material.copied_from))
-    return Status(201, _out(own.save(membership(request).workshop, made, request.user)))
+    made = _made(material, own_materials.new_id(material.copied_from))
+    return Status(201, _out(own_materials.save(membership(request).workshop, made, person(request))))
 
 
 @router.put(
@@ -77,20 +86,20 @@ def add_material(request: HttpRequest, material: NewMaterial) -> Status[OwnMater
 def save_material(request: HttpRequest, key: str, material: NewMaterial) -> OwnMaterialOut:
     row = _known(request, key)
     made = _made(material, row.key)
-    if (made.table, made.copied_from) != (row.document["table"], row.document["copied_from"]):
+    was = reading.read(Material, row.document, row.key)
+    if (made.table, made.copied_from) != (was.table, was.copied_from):
         right = "Make a new one from the other class."
         raise Refused([Problem(("copied_from",), "copied from", "It was copied from another material.", right)])
-    return _out(own.save(row.workshop, made, request.user))
+    return _out(own_materials.save(row.workshop, made, person(request)))
 
 
 @router.delete("/materials/{key}", response={204: None, 404: Problems, 422: Problems}, operation_id="remove_material")
 def remove_material(request: HttpRequest, key: str) -> Status[None]:
+    """It can be taken back for 30 days."""
     row = _known(request, key)
-    used = own.used_by(row.workshop, key)
+    used = own_materials.used_by(row.workshop, key)
     if used:
-        what = f"It is used by {', '.join(used)}."
-        raise Refused(
-            [Problem(("key",), row.document["label"], what, "Put another material in its place there first.")]
-        )
-    row.delete()
+        what, right = f"It is used by {', '.join(used)}.", "Put another material in its place there first."
+        raise Refused([Problem(("key",), str(row.document.get("label", "material")), what, right)])
+    removal.remove(row, person(request))
     return Status(204, None)

@@ -5,25 +5,36 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 
+from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
-from fletcher_core.model import Problem, Refused
+from fletcher_core import Problem, Refused
 from ninja import Router
+from ninja.errors import HttpError
 from ninja.responses import Status
-from ninja.throttling import AnonRateThrottle
 
+from ..address import address_of
 from ..workshop import demo
 from ..workshop.models import Membership, Workshop
+from .request_context import membership, person, require_csrf, signed_in, units
 from .shapes import NewAccount, Problems, SessionOut, SignIn, UnitChoice, WorkshopOut
-from .who import membership, require_csrf, signed_in
+from .throttles import PerAddress
 
 router = Router(tags=["session"])
 
+#: the cookie by which a visitor of the demo is known after leaving
+_VISITOR = "demo-visitor"
+_BACKEND = "django.contrib.auth.backends.ModelBackend"
 
+
+_LOCKED = (
+    "Too many wrong passwords for this name or from this address: wait a quarter of an hour. "
+    "Whoever is signed in already stays signed in."
+)
 _NAME_TAKEN = Refused([Problem(("name",), "name", "Somebody has that name.", "Choose another.")])
 
 
@@ -42,7 +53,7 @@ def _state(request: HttpRequest) -> SessionOut:
     request.session["units"] = member.units
     shop = member.workshop
     return SessionOut(
-        signed_in=True, name=request.user.get_username(), units=member.units, csrf=get_token(request),
+        signed_in=True, name=request.user.get_username(), units=units(request), csrf=get_token(request),
         workshop=WorkshopOut(id=shop.pk, name=shop.name, is_demo=shop.is_demo),
     )  # fmt: skip
 
@@ -53,27 +64,27 @@ def session(request: HttpRequest) -> SessionOut:
 
 
 @router.post(
-    "/session", response={200: SessionOut, 422: Problems}, throttle=[AnonRateThrottle("30/m")], operation_id="sign_in"
+    "/session",
+    response={200: SessionOut, 422: Problems, 429: Problems},
+    throttle=[PerAddress("sign_in", "30/m")],
+    operation_id="sign_in",
 )
 def sign_in(request: HttpRequest, sign_in: SignIn) -> SessionOut:
     require_csrf(request)
     user = authenticate(request, username=sign_in.name, password=sign_in.password)
+    if user is None and getattr(request, "axes_locked_out", False):
+        raise HttpError(429, _LOCKED)
     if user is None:
-        raise Refused(
-            [
-                Problem(
-                    ("password",), "name or password", "They do not belong together.", "Check both, or open the demo."
-                )
-            ]
-        )
+        what = "They do not belong together."
+        raise Refused([Problem(("password",), "name or password", what, "Check both, or open the demo.")])
     login(request, user)
     return _state(request)
 
 
 @router.post(
     "/session/new",
-    response={200: SessionOut, 422: Problems},
-    throttle=[AnonRateThrottle("20/m")],
+    response={200: SessionOut, 422: Problems, 429: Problems},
+    throttle=[PerAddress("accounts", "20/h")],
     operation_id="new_account",
 )
 def new_account(request: HttpRequest, account: NewAccount) -> SessionOut:
@@ -90,19 +101,26 @@ def new_account(request: HttpRequest, account: NewAccount) -> SessionOut:
         user = users.objects.create_user(username=account.name, password=account.password)
         workshop = Workshop.objects.create(name=account.workshop)
         Membership.objects.create(user=user, workshop=workshop, role=Membership.Role.OWNER)
-    login(request, user)
+    login(request, user, backend=_BACKEND)
     return _state(request)
 
 
-@router.post("/session/demo", response=SessionOut, operation_id="open_demo")
-def open_demo(request: HttpRequest) -> SessionOut:
-    """One click into the demo workshop."""
+@router.post(
+    "/session/demo",
+    response={200: SessionOut, 422: Problems, 429: Problems},
+    throttle=[PerAddress("demos", "60/h")],
+    operation_id="open_demo",
+)
+def open_demo(request: HttpRequest, response: HttpResponse) -> SessionOut:
+    """One click into a demo workshop of one's own; whoever has one already comes back to it, after leaving too."""
     require_csrf(request)
-    user = demo.demo_user()
-    if user is None:
-        demo.load()
-        user = demo.demo_user()
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    if not (request.user.is_authenticated and membership(request).workshop.is_demo):
+        known = request.get_signed_cookie(_VISITOR, default="", max_age=demo.KEPT) or ""
+        user = demo.visitor(known) or demo.open_for(address_of(request))
+        login(request, user, backend=_BACKEND)
+    response.set_signed_cookie(
+        _VISITOR, request.user.get_username(), max_age=demo.KEPT, httponly=True, samesite="Lax", secure=settings.TLS
+    )
     return _state(request)
 
 
@@ -120,10 +138,11 @@ def choose_units(request: HttpRequest, choice: UnitChoice) -> SessionOut:
     return _state(request)
 
 
-@router.post("/demo/reset", response={204: None, 403: Problems}, auth=signed_in, operation_id="reset_demo")
+@router.post("/demo/reset", response={204: None, 422: Problems}, auth=signed_in, operation_id="reset_demo")
 def reset_demo(request: HttpRequest) -> Status[None]:
-    """Put the demo workshop back as it shipped."""
-    if not membership(request).workshop.is_demo:
-        raise Refused([Problem(("",), "demo", "This is not the demo workshop.", "Open the demo first.")])
-    demo.load(reset=True)
+    """Put one's own copy of the demo back as it shipped."""
+    workshop = membership(request).workshop
+    if not workshop.is_demo:
+        raise Refused([Problem(("",), "demo", "This is not a demo workshop.", "Open the demo first.")])
+    demo.put_back(workshop, person(request))
     return Status(204, None)

@@ -3,17 +3,31 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from fletcher_core.answer.suggest import Kind
-from fletcher_core.answer.verdict import Plan, Spreaded, State
-from fletcher_core.catalogue import OwnMaterial
-from fletcher_core.catalogue.own import Table
-from fletcher_core.model import Airframe, AirframeFile, Scheme
-from fletcher_core.search import Wish
-from fletcher_core.shelf import ShelfCheck, ShelfItem
+from fletcher_core import (
+    PART_NAMES,
+    WISHES,
+    Airframe,
+    AirframeFile,
+    Estimate,
+    OwnMaterial,
+    OwnTable,
+    PartName,
+    Scheme,
+    ShelfCheck,
+    ShelfItem,
+    Stand,
+    State,
+    Unit,
+    Wish,
+    fault,
+)
 from ninja import Schema
-from pydantic import BaseModel, Field
+from pydantic import AfterValidator, BaseModel, Field, WithJsonSchema
+
+#: the largest number that a row can have
+ID_MOST = 2**63 - 1
 
 
 class Said(Schema):
@@ -26,8 +40,20 @@ class Said(Schema):
 
 
 class Problems(Schema):
+    """What every answer says that is not the wanted one; `id` finds it in the log."""
+
     message: str
     problems: list[Said]
+    id: str = ""
+
+
+class UnreadableOut(Schema):
+    """A stored document that cannot be read: what is wrong; the raw one can be taken away."""
+
+    table: Literal["airframe", "material", "stock", "bond"]
+    id: int
+    name: str
+    what: str
 
 
 class SignIn(BaseModel):
@@ -107,6 +133,8 @@ class Evaluation(BaseModel):
 
     airframe: Airframe
     scheme: Scheme
+    #: schemes of the other parts, whose weight flies along
+    others: list[Scheme] = Field(default_factory=list, max_length=len(PART_NAMES))
     station_mm: float | None = Field(None, allow_inf_nan=False)
     #: something is being dragged or typed: typical figures at once, ledger and spread when it rests
     moving: bool | None = None
@@ -118,34 +146,98 @@ class Question(Evaluation):
     figure: str = Field(min_length=1, max_length=200, json_schema_extra={"label": "figure"})
 
 
-class PieceWish(BaseModel):
-    airframe: Airframe
-    scheme: Scheme
-    kind: Kind
+def _can_be_added(wish: str) -> str:
+    if wish not in WISHES:
+        raise fault("", "There is no such piece.", "Choose one from the list.")
+    return wish
 
 
-class Save(BaseModel):
-    based_on: int = Field(ge=1)
+class StandQuestion(BaseModel):
+    """A whole aircraft, saved or not."""
+
     file: AirframeFile
 
 
+class PartWish(BaseModel):
+    """Which part is to be described next."""
+
+    airframe: Airframe
+    part: PartName
+
+
+class PartStart(Schema):
+    airframe: Airframe
+    scheme: Scheme
+
+
+class PieceWish(BaseModel):
+    airframe: Airframe
+    scheme: Scheme
+    kind: Annotated[str, AfterValidator(_can_be_added), WithJsonSchema({"type": "string", "enum": list(WISHES)})]
+
+
+class Save(BaseModel):
+    based_on: int = Field(ge=1, le=2**31 - 1)
+    file: AirframeFile
+
+
+class PartCard(Schema):
+    """One part on the list: the worst of all that is asked of it."""
+
+    part: PartName
+    label: str
+    state: State
+    hardest: str
+    sentence: str
+    n: Estimate
+    unit: Unit
+    part_g: float
+
+
 class Card(Schema):
+    """An airframe on the list, drawn from above; its line is that of its weakest part."""
+
     id: int
     name: str
     version: int
     updated: datetime
     use: str
     sentence: str
-    n: Spreaded
+    n: Estimate
+    unit: Unit
     reserve: float
     state: State
     hardest: str
-    wing_g: float
+    weakest: PartName
+    parts: list[PartCard]
+    forecast_g: float
     promise_g: float
     remains_g: float
-    plan: Plan
+    stand: Stand
     scheme: str
     schemes: int
+
+
+class AirframesOut(Schema):
+    airframes: list[Card]
+    unreadable: list[UnreadableOut]
+
+
+class RemovedOut(Schema):
+    """Something that was removed and can be taken back."""
+
+    kind: Literal["airframe", "scheme", "material", "stock", "bond"]
+    id: int
+    name: str
+    who: str
+    when: datetime
+    until: datetime
+
+
+class TakenBack(Schema):
+    kind: str
+    id: int
+    name: str
 
 
 class Saved(Schema):
@@ -156,6 +248,7 @@ class Saved(Schema):
 
 class Conflict(Schema):
     message: str
+    id: str = ""
     version: int
     who: str
     when: datetime
@@ -191,6 +284,7 @@ class CopyableOut(Schema):
 
 
 class OwnMaterialOut(Schema):
+    row_id: int
     material: OwnMaterial
     who: str
     updated: datetime
@@ -200,12 +294,13 @@ class OwnMaterialOut(Schema):
 class MaterialsOut(Schema):
     own: list[OwnMaterialOut]
     shipped: list[CopyableOut]
+    unreadable: list[UnreadableOut]
 
 
 class NewMaterial(BaseModel):
     """A copy with figures of its own; its id is made here."""
 
-    table: Table = Field(json_schema_extra={"label": "kind of material"})
+    table: OwnTable = Field(json_schema_extra={"label": "kind of material"})
     copied_from: str = Field(max_length=60, json_schema_extra={"label": "copied from"})
     label: str = Field(max_length=60, json_schema_extra={"label": "name"})
     reason: str = Field(max_length=400, json_schema_extra={"label": "reason"})
@@ -232,6 +327,7 @@ class ShelfItemOut(Schema):
 class ShelfOut(Schema):
     money: str
     items: list[ShelfItemOut]
+    unreadable: list[UnreadableOut]
 
 
 class LabelText(BaseModel):
@@ -250,7 +346,7 @@ class ShelfQuestion(BaseModel):
     airframe: Airframe
     scheme: Scheme
     #: whose own reservation is not in its way
-    airframe_id: int | None = None
+    airframe_id: int | None = Field(None, ge=1, le=ID_MOST)
 
 
 class ShelfAnswer(Schema):
@@ -260,7 +356,7 @@ class ShelfAnswer(Schema):
 
 
 class SavedScheme(BaseModel):
-    airframe_id: int
+    airframe_id: int = Field(ge=1, le=ID_MOST)
     scheme_id: str = Field(max_length=40)
 
 
@@ -268,4 +364,5 @@ class SearchQuestion(BaseModel):
     airframe: Airframe
     scheme: Scheme
     wish: Wish
-    airframe_id: int | None = None
+    others: list[Scheme] = Field(default_factory=list, max_length=len(PART_NAMES))
+    airframe_id: int | None = Field(None, ge=1, le=ID_MOST)

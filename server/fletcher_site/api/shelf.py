@@ -5,15 +5,16 @@ from __future__ import annotations
 import datetime
 
 from django.http import HttpRequest, HttpResponse
-from fletcher_core.model import AirframeFile, Problem, Refused
-from fletcher_core.model import Scheme as SchemeModel
-from fletcher_core.shelf import ShelfItem, read_csv, read_label, write_csv
+from fletcher_core import AirframeFile, Problem, Refused, ShelfItem, read_csv, read_label, write_csv
+from fletcher_core import Scheme as SchemeModel
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
 
-from ..workshop import shelf, storage
+from ..workshop import reading, removal, shelf, storage
 from ..workshop.models import Airframe, Reservation, StockItem
+from .ids import Id
+from .request_context import membership, person, signed_in, units
 from .shapes import (
     CsvText,
     LabelText,
@@ -25,8 +26,8 @@ from .shapes import (
     ShelfItemOut,
     ShelfOut,
     ShelfQuestion,
+    UnreadableOut,
 )
-from .who import membership, signed_in, units
 
 router = Router(tags=["shelf"], auth=signed_in)
 
@@ -63,13 +64,13 @@ def _out(row: StockItem, request: HttpRequest, held: list[Reservation]) -> Shelf
 
 def _held(request: HttpRequest) -> list[Reservation]:
     return list(
-        Reservation.objects.filter(item__workshop=membership(request).workshop)
+        Reservation.objects.filter(item__workshop=membership(request).workshop, airframe__removed__isnull=True)
         .select_related("airframe")
         .prefetch_related("airframe__schemes")
     )
 
 
-def _row(request: HttpRequest, item_id: int) -> StockItem:
+def _row(request: HttpRequest, item_id: Id) -> StockItem:
     found = membership(request).workshop.stock.filter(pk=item_id).first()
     if found is None:
         raise HttpError(404, "There is no such thing on this shelf.")
@@ -79,7 +80,13 @@ def _row(request: HttpRequest, item_id: int) -> StockItem:
 @router.get("/shelf", response=ShelfOut, operation_id="list_shelf")
 def list_shelf(request: HttpRequest) -> ShelfOut:
     shop, held = membership(request).workshop, _held(request)
-    return ShelfOut(money=shop.money, items=[_out(row, request, held) for row in shelf.items(shop)])
+    found = ShelfOut(money=shop.money, items=[], unreadable=[])
+    for row in shop.stock.all():
+        try:
+            found.items.append(_out(row, request, held))
+        except reading.Unreadable as exc:
+            found.unreadable.append(UnreadableOut(table="stock", id=row.pk, name=exc.name, what=exc.what))
+    return found
 
 
 @router.post("/shelf/label", response={201: ShelfItemOut, 422: Problems}, operation_id="add_label")
@@ -92,18 +99,19 @@ def add_label(request: HttpRequest, label: LabelText) -> Status[ShelfItemOut]:
 @router.put(
     "/shelf/{int:item_id}", response={200: ShelfItemOut, 404: Problems, 422: Problems}, operation_id="save_item"
 )
-def save_item(request: HttpRequest, item_id: int, item: ShelfItem) -> ShelfItemOut:
+def save_item(request: HttpRequest, item_id: Id, item: ShelfItem) -> ShelfItemOut:
     return _out(shelf.write(_row(request, item_id), item), request, _held(request))
 
 
 @router.delete("/shelf/{int:item_id}", response={204: None, 404: Problems, 422: Problems}, operation_id="remove_item")
-def remove_item(request: HttpRequest, item_id: int) -> Status[None]:
+def remove_item(request: HttpRequest, item_id: Id) -> Status[None]:
+    """It can be taken back for 30 days."""
     row = _row(request, item_id)
-    held = row.reservations.select_related("airframe").first()
+    held = row.reservations.filter(airframe__removed__isnull=True).select_related("airframe").first()
     if held is not None:
         what = f"It is reserved for {held.airframe.name}."
         raise Refused([Problem(("item",), "shelf", what, "Let that reservation go first.")])
-    row.delete()
+    removal.remove(row, person(request))
     return Status(204, None)
 
 
@@ -137,7 +145,7 @@ def check_shelf(request: HttpRequest, shelf_question: ShelfQuestion) -> ShelfAns
     shop = membership(request).workshop
     asked = shelf_question
     found, _ = shelf.check_scheme(shop, asked.airframe, asked.scheme, asked.airframe_id, units(request))
-    held = shelf.is_reserved(asked.airframe_id, asked.scheme.id)
+    held = shelf.is_reserved(shop, asked.airframe_id, asked.scheme.id)
     return ShelfAnswer(check=found, money=shop.money, reserved=held)
 
 
@@ -154,7 +162,7 @@ def _scheme(request: HttpRequest, asked: SavedScheme) -> tuple[Airframe, Airfram
 
 @router.post("/shelf/reserve", response={200: ShelfAnswer, 404: Problems, 422: Problems}, operation_id="reserve_stock")
 def reserve_stock(request: HttpRequest, asked: SavedScheme) -> ShelfAnswer:
-    """Speak for what a saved scheme needs; refused where something is missing."""
+    """Reserve what a saved scheme needs; refused where something is missing."""
     airframe, file, scheme = _scheme(request, asked)
     shop = membership(request).workshop
     found = shelf.reserve(shop, airframe.pk, scheme, file.airframe, units(request))
@@ -174,5 +182,5 @@ def let_go_stock(request: HttpRequest, asked: SavedScheme) -> Status[None]:
 def use_stock(request: HttpRequest, asked: SavedScheme) -> ShelfOut:
     """The scheme is built: take what was reserved off the shelf."""
     airframe, _, scheme = _scheme(request, asked)
-    shelf.use_up(membership(request).workshop, airframe.pk, scheme.id)
+    shelf.use_up(membership(request).workshop, airframe.pk, scheme.id, person(request))
     return list_shelf(request)

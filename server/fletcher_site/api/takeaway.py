@@ -6,17 +6,25 @@ import re
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
-from fletcher_core.evaluate import evaluate
-from fletcher_core.formats import ledger_csv, plan_svg, slice_svg, write_aerofoil
-from fletcher_core.model import AirframeFile, CoordinateAerofoil, Problem, Refused
-from fletcher_core.units import show
+from fletcher_core import (
+    AirframeFile,
+    CoordinateAerofoil,
+    Problem,
+    Refused,
+    evaluate,
+    ledger_csv,
+    plan_svg,
+    show_measure,
+    slice_svg,
+    write_aerofoil,
+)
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from ..workshop import own
+from ..workshop import own_materials
 from ..workshop.models import Workshop
+from .request_context import membership, signed_in, units
 from .shapes import Problems
-from .who import membership, signed_in, units
 
 router = Router(tags=["take away"], auth=signed_in)
 
@@ -43,17 +51,18 @@ def _text(wanted: Wanted, system: Literal["metric", "inch"], workshop: Workshop)
     file = wanted.file
     if wanted.what == "airframe":
         # with the workshop's own materials, so that it can be read anywhere
-        file = file.model_copy(update={"materials": own.named_in(workshop, file.model_dump_json())})
+        file = file.model_copy(update={"materials": own_materials.named_in(workshop, file.model_dump_json())})
         return file.model_dump_json(indent=1) + "\n"
-    if wanted.what == "aerofoil":
-        aerofoil = file.airframe.wing.aerofoil
-        if not isinstance(aerofoil, CoordinateAerofoil):
-            right = "A section by four digits or a flat plate is made from its figures."
-            raise Refused([Problem(("what",), "aerofoil", "This wing's section came from no coordinate file.", right)])
-        return write_aerofoil(aerofoil)
     scheme = next((s for s in file.schemes if s.id == wanted.scheme_id), None)
     if scheme is None:
         raise Refused([Problem(("scheme_id",), "scheme", "There is no such scheme in this airframe.", "Choose one.")])
+    if wanted.what == "aerofoil":
+        aerofoil = file.airframe.part(scheme.part).aerofoil
+        if not isinstance(aerofoil, CoordinateAerofoil):
+            right = "A section by four digits or a flat plate is made from its figures."
+            what = f"This {scheme.part}'s section came from no coordinate file."
+            raise Refused([Problem(("what",), "aerofoil", what, right)])
+        return write_aerofoil(aerofoil)
     verdict = evaluate(
         file.airframe,
         scheme,
@@ -61,6 +70,7 @@ def _text(wanted: Wanted, system: Literal["metric", "inch"], workshop: Workshop)
         slice_at_mm=wanted.station_mm,
         ledger=wanted.what == "ledger",
         spread=False,
+        others=file.beside(scheme.part),
     )
     if wanted.what == "ledger":
         return ledger_csv(verdict)
@@ -69,7 +79,7 @@ def _text(wanted: Wanted, system: Literal["metric", "inch"], workshop: Workshop)
     if wanted.what.startswith("plan"):
         return plan_svg(title, verdict.drawing.plan, size, system)
     section = verdict.drawing.slice
-    return slice_svg(title, section, f"{show(section.y_mm, 'length', system)} out", size, system)
+    return slice_svg(title, section, f"{show_measure(section.y_mm, 'length', system)} out", size, system)
 
 
 @router.post("/take-away", response={200: None, 422: Problems}, operation_id="take_away")

@@ -39,11 +39,37 @@ def _scheme(old: Document, new: Document) -> str:
     return f"scheme “{new['name']}” ({'; '.join(said)})" if said else f"scheme “{new['name']}”"
 
 
+def _differs(old: Any, new: Any) -> bool:
+    """Whether anything that both have differs: what one of them lacks came with a newer version of the file."""
+    if isinstance(old, dict) and isinstance(new, dict) and old.get("kind") == new.get("kind"):
+        return any(_differs(old[k], new[k]) for k in old.keys() & new.keys())
+    if isinstance(old, list) and isinstance(new, list) and len(old) == len(new):
+        return any(_differs(a, b) for a, b in zip(old, new, strict=True))
+    return bool(old != new)
+
+
+def _parts(old: Document, new: Document) -> list[str]:
+    said = []
+    for name in dict.fromkeys([*old, *new]):
+        before, after = old.get(name), new.get(name)
+        if before is None and after is not None:
+            said.append(f"the {name} was added")
+        elif after is None and before is not None:
+            said.append(f"the {name} was taken out")
+        elif before is not None and after is not None:
+            fields = [f for f in after if f in before and _differs(before[f], after[f])]
+            if fields:
+                said.append(f"the {name}'s {', '.join(f.removesuffix('_mm').replace('_', ' ') for f in fields)}")
+    return said
+
+
 def changes(old: Document, new: Document) -> list[str]:
     """Between two documents of one airframe."""
     said = []
     for key, value in new["airframe"].items():
-        if old["airframe"].get(key) != value:
+        if key == "parts":
+            said += _parts(old["airframe"].get("parts", {}), value)
+        elif key in old["airframe"] and _differs(old["airframe"][key], value):
             said.append(f"the airframe's {key.replace('_g', '').replace('_', ' ')}")
     before, after = ({s["id"]: s for s in d["schemes"]} for d in (old, new))
     for key, scheme in after.items():
@@ -52,7 +78,9 @@ def changes(old: Document, new: Document) -> list[str]:
         elif before[key] != scheme:
             said.append(_scheme(before[key], scheme))
     said += [f"scheme “{s['name']}” was taken out" for k, s in before.items() if k not in after]
-    if old.get("chosen") != new.get("chosen"):
-        name = after.get(new.get("chosen") or "", {}).get("name")
-        said.append(f"“{name}” was chosen" if name else "no scheme is chosen any more")
+    for part in dict.fromkeys([*(old.get("chosen") or {}), *(new.get("chosen") or {})]):
+        was, now = (d.get("chosen") or {} for d in (old, new))
+        if was.get(part) != now.get(part):
+            name = after.get(now.get(part) or "", {}).get("name")
+            said.append(f"“{name}” was chosen" if name else "no scheme is chosen any more")
     return said

@@ -2,23 +2,36 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 
 class Workshop(models.Model):
     """A group that shares its airframes; nobody outside sees them."""
 
     name = models.CharField(max_length=80)
+    #: a visitor's own copy of the demo, or the one that all copies are made from
     is_demo = models.BooleanField(default=False)
+    is_template = models.BooleanField(default=False)
+    #: of the template: which of the shipped demos it was made from
+    shipped = models.CharField(max_length=64, blank=True)
+    #: of a visitor's copy: when it was last used, and from which address it was opened
+    seen = models.DateTimeField(default=timezone.now)
+    address = models.CharField(max_length=64, blank=True)
     #: the sign before its prices
     money = models.CharField(max_length=4, default="€")
+    #: what its documents and pictures take, earlier states included
+    bytes_used = models.BigIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["is_demo"], condition=models.Q(is_demo=True), name="one_demo_workshop")
+            models.UniqueConstraint(fields=["is_template"], condition=models.Q(is_template=True), name="one_template"),
         ]
+        indexes = [models.Index(fields=["seen"], condition=models.Q(is_demo=True), name="demo_last_seen")]
 
     def __str__(self) -> str:
         return self.name
@@ -48,14 +61,39 @@ class Membership(models.Model):
         ]
 
 
-class Airframe(models.Model):
+class NotRemoved(models.Manager[Any]):
+    def get_queryset(self) -> models.QuerySet[Any]:
+        return super().get_queryset().filter(removed__isnull=True)
+
+
+class Removable(models.Model):
+    """What can be removed and, for some weeks, taken back: see `removal`."""
+
+    removed = models.DateTimeField(null=True, db_index=True)
+    removed_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+
+    objects = NotRemoved()
+    with_removed = models.Manager()
+
+    class Meta:
+        abstract = True
+
+
+#: names and keys need only be told apart among what is not removed
+_THERE = models.Q(removed__isnull=True)
+
+
+class Airframe(Removable):
     """An airframe: its description as a document, and the version that the next save must name."""
 
     workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="airframes")
     name = models.CharField(max_length=60)
     document = models.JSONField()
+    #: version of the airframe file that `document` and its schemes are written in
+    file_version = models.PositiveSmallIntegerField(default=1)
     summary = models.JSONField(default=dict)
-    chosen = models.CharField(max_length=40, blank=True)
+    #: which schemes are chosen, as the file's version says it
+    chosen = models.JSONField(null=True)
     version = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     updated = models.DateTimeField(auto_now=True)
@@ -63,7 +101,7 @@ class Airframe(models.Model):
     class Meta:
         ordering = ["name"]
         constraints = [
-            models.UniqueConstraint(fields=["workshop", "name"], name="airframe_name_once"),
+            models.UniqueConstraint(fields=["workshop", "name"], condition=_THERE, name="airframe_name_once"),
             models.CheckConstraint(condition=models.Q(version__gte=1), name="version_counts_from_one"),
         ]
 
@@ -71,12 +109,14 @@ class Airframe(models.Model):
         return self.name
 
 
-class Scheme(models.Model):
-    """One way to build an airframe's wing."""
+class Scheme(Removable):
+    """One way to build one part of an airframe. It keeps its row for life, so that others can point at it."""
 
     airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="schemes")
+    part = models.CharField(max_length=20, default="wing")
     key = models.CharField(max_length=40)
-    position = models.PositiveSmallIntegerField()
+    #: None where it is removed
+    position = models.PositiveSmallIntegerField(null=True)
     name = models.CharField(max_length=60)
     document = models.JSONField()
 
@@ -106,7 +146,7 @@ class Revision(models.Model):
         constraints = [models.UniqueConstraint(fields=["airframe", "number"], name="revision_once")]
 
 
-class OwnMaterial(models.Model):
+class OwnMaterial(Removable):
     """Figures that a workshop trusts more than ours, with the reason, as a document."""
 
     workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="materials")
@@ -117,11 +157,11 @@ class OwnMaterial(models.Model):
 
     class Meta:
         ordering = ["key"]
-        constraints = [models.UniqueConstraint(fields=["workshop", "key"], name="own_material_once")]
+        constraints = [models.UniqueConstraint(fields=["workshop", "key"], condition=_THERE, name="own_material_once")]
 
 
-class StockItem(models.Model):
-    """So many alike on the shelf."""
+class StockItem(Removable):
+    """One line of the shelf: a number of things that are the same."""
 
     workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="stock")
     form = models.CharField(max_length=10)
@@ -148,7 +188,7 @@ class Reservation(models.Model):
         ]
 
 
-class BondTest(models.Model):
+class BondTest(Removable):
     """One of a workshop's own tests of a glue, as a document."""
 
     workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="bonds")

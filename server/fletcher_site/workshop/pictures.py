@@ -2,22 +2,38 @@
 
 from __future__ import annotations
 
+import fcntl
 import io
 import warnings
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
 
-from fletcher_core.model import Problem, Refused
+from django.conf import settings
+from fletcher_core import Problem, Refused
 from PIL import Image, ImageOps
 
 #: longest side, pixels
 SIDE = 1280
 #: larger ones are not opened at all
-MOST_BYTES, MOST_PIXELS = 10_000_000, 60_000_000
+MOST_BYTES, MOST_PIXELS = 10_000_000, 25_000_000
 _FORMATS = ("JPEG", "PNG", "WEBP")
+_TURN = Path(settings.DATA) / "picture.lock"
 
 
 def _refused(what: str) -> Refused:
-    right = f"A JPEG, PNG or WebP of at most {MOST_BYTES // 1_000_000} MB."
+    right = (
+        f"A JPEG, PNG or WebP of at most {MOST_BYTES // 1_000_000} MB and {MOST_PIXELS // 1_000_000} million pixels."
+    )
     return Refused([Problem(("picture",), "picture", what, right)])
+
+
+@contextmanager
+def one_at_a_time() -> Iterator[None]:
+    """One picture is in memory at a time, in all processes of the server together."""
+    with _TURN.open("a") as turn:
+        fcntl.flock(turn, fcntl.LOCK_EX)
+        yield
 
 
 def small_jpeg(data: bytes) -> bytes:
@@ -33,15 +49,20 @@ def small_jpeg(data: bytes) -> bytes:
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
-            with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
+            with Image.open(io.BytesIO(data), formats=_FORMATS) as opened:
+                picture: Image.Image = opened
                 if picture.width * picture.height > MOST_PIXELS:
                     raise _refused("It has too many pixels.")
+                # a JPEG is decoded small from the start; others are made small before anything else is done
+                opened.draft("RGB", (SIDE, SIDE))
+                if picture.mode not in ("RGB", "RGBA", "L"):
+                    picture = picture.convert("RGB")
+                picture.thumbnail((SIDE, SIDE), reducing_gap=2.0)
                 upright = ImageOps.exif_transpose(picture).convert("RGB")
     except (OSError, SyntaxError, ValueError, Image.DecompressionBombError, Image.DecompressionBombWarning) as exc:
         if isinstance(exc, Refused):
             raise
         raise _refused("It cannot be read as a picture.") from exc
-    upright.thumbnail((SIDE, SIDE))
     out = io.BytesIO()
     upright.save(out, "JPEG", quality=82, optimize=True)
     return out.getvalue()

@@ -1,27 +1,26 @@
-"""The stock shelf: rows of items, what is spoken for, and what building a scheme uses up."""
+"""The stock shelf: rows of items, what is reserved, and what building a scheme uses up."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 
+from django.contrib.auth.models import User
 from django.db import transaction
-from fletcher_core.model import Airframe as AirframeModel
-from fletcher_core.model import Problem, Refused
-from fletcher_core.model import Scheme as SchemeModel
-from fletcher_core.shelf import ShelfCheck, ShelfItem, check, needs_of, take_from
-from fletcher_core.units import System
+from fletcher_core import Airframe as AirframeModel
+from fletcher_core import Problem, Refused, ShelfCheck, ShelfItem, System, allocate_stock, bill_of_materials, take_from
+from fletcher_core import Scheme as SchemeModel
 
+from . import quota, reading, removal
 from .models import Reservation, StockItem, Workshop
-
-MOST = 1000
 
 
 def items(workshop: Workshop) -> list[StockItem]:
-    return list(workshop.stock.all())
+    """The lines that can be read; the others are told where the shelf is listed."""
+    return [row for row, _ in reading.readable(ShelfItem, workshop.stock.all())]
 
 
 def item_of(row: StockItem) -> ShelfItem:
-    return ShelfItem.model_validate(row.document)
+    return reading.read(ShelfItem, row.document, row.material)
 
 
 def add(workshop: Workshop, new: Sequence[ShelfItem]) -> list[StockItem]:
@@ -33,8 +32,11 @@ def add(workshop: Workshop, new: Sequence[ShelfItem]) -> list[StockItem]:
         When the shelf is full.
     """
     with transaction.atomic():
-        if workshop.stock.count() + len(new) > MOST:
-            raise Refused([Problem(("text",), "shelf", f"It holds at most {MOST} lines.", "Take some out first.")])
+        Workshop.objects.select_for_update().get(pk=workshop.pk)
+        if workshop.stock.count() + len(new) > quota.STOCK:
+            what = f"It holds at most {quota.STOCK} lines."
+            raise Refused([Problem(("text",), "shelf", what, "Take some out first.")])
+        quota.spend(workshop, sum(len(i.model_dump_json()) for i in new))
         rows = [
             StockItem(workshop=workshop, form=i.form, material=i.material, document=i.model_dump(mode="json"))
             for i in new
@@ -48,11 +50,11 @@ def write(row: StockItem, item: ShelfItem) -> StockItem:
     return row
 
 
-def spoken_for(rows: Sequence[StockItem], besides: tuple[int | None, str] = (None, "")) -> dict[int, list[float]]:
+def reserved_amounts(rows: Sequence[StockItem], besides: tuple[int | None, str] = (None, "")) -> dict[int, list[float]]:
     """Index in `rows` -> amounts that other schemes have reserved."""
     index = {row.pk: k for k, row in enumerate(rows)}
     taken: dict[int, list[float]] = {}
-    for held in Reservation.objects.filter(item__in=index):
+    for held in Reservation.objects.filter(item__in=index, airframe__removed__isnull=True):
         if (held.airframe_id, held.scheme_key) != besides:
             taken.setdefault(index[held.item_id], []).extend(held.amounts)
     return taken
@@ -62,10 +64,10 @@ def check_scheme(
     workshop: Workshop, airframe: AirframeModel, scheme: SchemeModel, airframe_id: int | None, system: System
 ) -> tuple[ShelfCheck, list[StockItem]]:
     rows = items(workshop)
-    found = check(
-        needs_of(airframe, scheme, system),
+    found = allocate_stock(
+        bill_of_materials(airframe, scheme, system),
         [item_of(r) for r in rows],
-        spoken_for(rows, (airframe_id, scheme.id)),
+        reserved_amounts(rows, (airframe_id, scheme.id)),
         system,
     )
     return found, rows
@@ -74,7 +76,7 @@ def check_scheme(
 def reserve(
     workshop: Workshop, airframe_id: int, scheme: SchemeModel, airframe: AirframeModel, system: System
 ) -> ShelfCheck:
-    """Speak for what a saved scheme needs.
+    """Reserve what a saved scheme needs.
 
     Raises
     ------
@@ -86,7 +88,7 @@ def reserve(
         found, rows = check_scheme(workshop, airframe, scheme, airframe_id, system)
         if found.missing:
             raise Refused(
-                Problem(("pieces", line.need.piece_id), line.need.piece, line.says.replace("{", "("), "")
+                Problem(("pieces", line.need.piece_id), line.need.piece, "{says}", "", {"says": line.says})
                 for line in found.lines
                 if line.status != "there"
             )
@@ -107,11 +109,14 @@ def let_go(airframe_id: int, scheme_key: str) -> int:
     return count
 
 
-def is_reserved(airframe_id: int | None, scheme_key: str) -> bool:
-    return Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).exists()
+def is_reserved(workshop: Workshop, airframe_id: int | None, scheme_key: str) -> bool:
+    if airframe_id is None:
+        return False
+    held = Reservation.objects.filter(airframe__workshop=workshop, airframe_id=airframe_id, scheme_key=scheme_key)
+    return held.exists()
 
 
-def use_up(workshop: Workshop, airframe_id: int, scheme_key: str) -> int:
+def use_up(workshop: Workshop, airframe_id: int, scheme_key: str, who: User | None) -> int:
     """The scheme is built: what it had reserved is gone, and offcuts worth keeping are on the shelf.
 
     Raises
@@ -129,9 +134,8 @@ def use_up(workshop: Workshop, airframe_id: int, scheme_key: str) -> int:
             try:
                 left = take_from(item_of(row), reservation.amounts)
             except ValueError as exc:
-                words = item_of(row).words("metric")
-                what = f"The shelf no longer holds enough of {words}."
-                raise Refused([Problem(("scheme_id",), "shelf", what, "Reserve it again.")]) from exc
+                what, facts = "The shelf no longer holds enough of {it}.", {"it": item_of(row).words("metric")}
+                raise Refused([Problem(("scheme_id",), "shelf", what, "Reserve it again.", facts)]) from exc
             others = Reservation.objects.filter(item=row).exclude(pk=reservation.pk).exists()
             if left:
                 write(row, left[0])
@@ -139,6 +143,6 @@ def use_up(workshop: Workshop, airframe_id: int, scheme_key: str) -> int:
             elif others:
                 write(row, item_of(row).model_copy(update={"count": 0}))
             else:
-                row.delete()
+                removal.remove(row, who)
         Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).delete()
     return len(held)

@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
-from fletcher_core import __version__
-from fletcher_core.evaluate import evaluate
-from fletcher_core.model import AirframeFile, Problem, Refused
+from django.utils import timezone
+from fletcher_core import AirframeFile, CannotRead, Problem, Refused, __version__, evaluate, read_file, stand, upgraded
 
-from . import own
+from . import own_materials, quota
 from .changes import changes
 from .models import Airframe, Revision, Scheme, Workshop
+from .reading import Unreadable
+
+#: stations enough to see whether a scheme can be computed
+MOVING = 31
 
 
 @dataclass(eq=False)
@@ -27,29 +31,61 @@ class Stale(Exception):
     changed: list[str]
 
 
+def document_of(airframe: Airframe) -> dict[str, Any]:
+    """The airframe file as it is stored, not looked at."""
+    return {
+        "format": "fletcher-airframe",
+        "version": airframe.file_version,
+        "airframe": airframe.document,
+        "schemes": [s.document for s in airframe.schemes.all()],
+        "chosen": airframe.chosen,
+    }
+
+
+def upgraded_document(airframe: Airframe) -> dict[str, Any]:
+    """The same as a file of the current version.
+
+    Raises
+    ------
+    Unreadable
+        When it is none.
+    """
+    try:
+        return upgraded(document_of(airframe))
+    except CannotRead as exc:
+        raise Unreadable(airframe.name, str(exc)) from exc
+
+
+def read(workshop: Workshop, document: Any, name: str) -> AirframeFile:
+    """A stored airframe file, of whatever version, with the workshop's own materials.
+
+    Raises
+    ------
+    Unreadable
+        With what is wrong with it.
+    """
+    try:
+        with own_materials.using(workshop):
+            return read_file(document)
+    except CannotRead as exc:
+        raise Unreadable(name, str(exc)) from exc
+
+
 def file_of(airframe: Airframe) -> AirframeFile:
-    with own.using(airframe.workshop):
-        return AirframeFile.model_validate(
-            {
-                "airframe": airframe.document,
-                "schemes": [s.document for s in airframe.schemes.all()],
-                "chosen": airframe.chosen or None,
-            }
-        )
+    return read(airframe.workshop, document_of(airframe), airframe.name)
 
 
 def summary_of(file: AirframeFile) -> dict[str, Any]:
-    """What the list shows, of the first scheme.
+    """What the list shows, of the schemes that are shown.
 
     Raises
     ------
     Refused
         When any scheme cannot be computed: nothing like that is saved.
     """
-    verdicts = []
     for k, scheme in enumerate(file.schemes):
         try:
-            verdicts.append(evaluate(file.airframe, scheme, ledger=False))
+            evaluate(file.airframe, scheme, ledger=False, spread=False, stations=MOVING)
         except Refused as exc:
             raise Refused(
                 Problem(
@@ -57,21 +93,28 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
                 )
                 for p in exc.problems
             ) from exc
-    first = verdicts[file.schemes.index(file.shown)]
-    hardest = next(c for c in first.cases if c.hardest)
+    told = stand(file.airframe, file.schemes, file.chosen)
+    weakest = min(told.parts, key=lambda line: line.reserve or 0.0)
+    parts = [
+        {
+            "part": line.part, "label": line.label, "state": line.state, "hardest": line.hardest,
+            "sentence": line.sentence, "n": line.n and line.n.model_dump(), "unit": line.unit,
+            "part_g": line.part_g.value if line.part_g else 0.0,
+        }
+        for line in told.parts
+    ]  # fmt: skip
+    first = next(line for line in parts if line["part"] == weakest.part)
     return {
         "core": __version__,
-        "sentence": first.sentence,
-        "n": first.breaks.n.model_dump(),
-        # the list never looks surer than the worst of all that is asked of the wing
-        "state": hardest.state,
-        "hardest": "" if hardest.id == first.cases[0].id else hardest.label,
-        "reserve": hardest.reserve,
-        "wing_g": first.mass.wing_g.value,
-        "promise_g": first.mass.promise_g,
-        "remains_g": first.mass.remains_g.value,
-        "plan": first.drawing.plan.model_dump(mode="json"),
-        "scheme": file.shown.name,
+        **{name: first[name] for name in ("sentence", "n", "unit", "state", "hardest")},
+        "weakest": weakest.part,
+        "parts": parts,
+        "reserve": weakest.reserve,
+        "forecast_g": told.forecast_g.value,
+        "promise_g": told.promise_g,
+        "remains_g": told.remains_g.value,
+        "stand": told.model_dump(mode="json"),
+        "scheme": file.shown("wing").name,
         "schemes": len(file.schemes),
     }
 
@@ -91,25 +134,45 @@ def summary(airframe: Airframe) -> dict[str, Any]:
 
 
 def _name_taken(workshop: Workshop, name: str, besides: int | None = None) -> bool:
-    return workshop.airframes.filter(name=name).exclude(pk=besides).exists()
+    named = workshop.airframes.filter(name=name)
+    return (named if besides is None else named.exclude(pk=besides)).exists()
 
 
 def _refuse_name(name: str) -> Refused:
-    problem = Problem(
-        ("airframe", "name"), "name", f"Another airframe here is called “{name}”.", "Give it another name."
-    )
-    return Refused([problem])
+    what = "Another airframe here is called “{name}”."
+    return Refused([Problem(("airframe", "name"), "name", what, "Give it another name.", {"name": name})])
 
 
-def _write(airframe: Airframe, file: AirframeFile, who: AbstractBaseUser | None) -> None:
+def _write(airframe: Airframe, file: AirframeFile, who: User | None) -> None:
+    """Schemes by their keys: each keeps its row; one that is left out is removed, and can be taken back."""
     before = airframe.revisions.first()
-    airframe.schemes.all().delete()
-    Scheme.objects.bulk_create(
-        Scheme(airframe=airframe, key=s.id, position=k, name=s.name, document=s.model_dump(mode="json"))
-        for k, s in enumerate(file.schemes)
-    )
+    rows = {row.key: row for row in Scheme.with_removed.filter(airframe=airframe)}
+    for k, scheme in enumerate(file.schemes):
+        row = rows.pop(scheme.id, None) or Scheme(airframe=airframe, key=scheme.id)
+        row.position, row.name, row.part = k, scheme.name, scheme.part
+        row.document = scheme.model_dump(mode="json")
+        row.removed = row.removed_by = None
+        row.save()
+    for row in rows.values():
+        if row.removed is None:
+            row.position, row.removed = None, timezone.now()
+            row.removed_by = who
+            row.save(update_fields=["position", "removed", "removed_by"])
     document = file.model_dump(mode="json")
-    what = changes(before.document, document) if before else ["the first save"]
+    what = _changes(before.document, document) if before else ["the first save"]
+    _revise(airframe, document, who, what)
+
+
+def _changes(old: Any, new: Any) -> list[str]:
+    """In words, between two stored documents of whatever versions."""
+    try:
+        return changes(upgraded(old), upgraded(new))
+    except CannotRead:
+        return ["everything: the state before cannot be read"]
+
+
+def _revise(airframe: Airframe, document: Any, who: User | None, what: list[str]) -> None:
+    quota.spend(airframe.workshop, len(json.dumps(document)))
     Revision.objects.create(airframe=airframe, number=airframe.version, document=document, who=who, what=what)
 
 
@@ -125,32 +188,49 @@ def _name_once(name: str) -> Iterator[None]:
         raise _refuse_name(name) from exc
 
 
-def create(workshop: Workshop, file: AirframeFile, who: AbstractBaseUser | None) -> Airframe:
+@contextmanager
+def _worked_out(
+    workshop: Workshop, file: AirframeFile, who: User | None
+) -> Iterator[tuple[AirframeFile, dict[str, Any]]]:
+    """One transaction for a save: the file as it is to be kept and its summary; its materials are kept with it.
+
+    What takes long, and what may refuse, comes before anything is written.
+    """
+    file, new = own_materials.brought(workshop, file)
+    with own_materials.using(workshop, new):
+        summary = summary_of(file)
+    with _name_once(file.airframe.name):
+        for material in new:
+            own_materials.save(workshop, material, who)
+        yield file, summary
+
+
+def create(workshop: Workshop, file: AirframeFile, who: User | None) -> Airframe:
     """Save a new airframe.
 
     Raises
     ------
     Refused
-        When it cannot be computed or its name is taken.
+        When it cannot be computed, its name is taken, or the workshop is full. Nothing is written then.
     """
-    file = own.keep(workshop, file, who)
-    with own.using(workshop):
-        summary = summary_of(file)
-    with _name_once(file.airframe.name):
+    with _worked_out(workshop, file, who) as (file, summary):
+        if workshop.airframes.count() >= quota.AIRFRAMES:
+            raise quota.full("airframes", quota.AIRFRAMES, "airframes")
         if _name_taken(workshop, file.airframe.name):
             raise _refuse_name(file.airframe.name)
-        airframe = Airframe.objects.create(
+        airframe: Airframe = Airframe.objects.create(
             workshop=workshop,
             name=file.airframe.name,
             document=file.airframe.model_dump(mode="json"),
+            file_version=file.version,
             summary=summary,
-            chosen=file.chosen or "",
+            chosen=file.chosen,
         )
         _write(airframe, file, who)
     return airframe
 
 
-def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: AbstractBaseUser | None) -> Airframe:
+def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: User | None) -> Airframe:
     """Save over version `based_on`.
 
     Raises
@@ -158,31 +238,57 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Ab
     Stale
         When it is not the latest version. Nothing is written.
     Refused
-        When it cannot be computed or its name is taken.
+        When it cannot be computed, its name is taken, or the workshop is full. Nothing is written then.
     Airframe.DoesNotExist
         When this workshop has no such airframe.
     """
-    file = own.keep(workshop, file, who)
-    with own.using(workshop):
-        summary = summary_of(file)  # before the row is locked: it takes the longest
-    with _name_once(file.airframe.name):
-        airframe = workshop.airframes.select_for_update().get(pk=pk)
+    with _worked_out(workshop, file, who) as (file, summary):
+        airframe: Airframe = workshop.airframes.select_for_update().get(pk=pk)
         if airframe.version != based_on:
-            raise Stale(airframe, airframe.revisions.first(), since(airframe, based_on))
+            raise Stale(airframe, airframe.revisions.latest("number"), since(airframe, based_on))
         if _name_taken(workshop, file.airframe.name, besides=pk):
             raise _refuse_name(file.airframe.name)
         airframe.summary = summary
         airframe.name = file.airframe.name
-        airframe.chosen = file.chosen or ""
+        airframe.chosen = file.chosen
         airframe.document = file.airframe.model_dump(mode="json")
+        airframe.file_version = file.version
         airframe.version += 1
         airframe.save()
         _write(airframe, file, who)
     return airframe
 
 
+def put_back(airframe: Airframe, name: str, who: User | None) -> None:
+    """A removed airframe as it was; under another name where its own is taken by now."""
+    if name != airframe.name:
+        airframe.name, airframe.document = name, {**airframe.document, "name": name}
+        airframe.version += 1
+        _revise(airframe, document_of(airframe), who, [f"taken back as “{name}”"])
+    airframe.save()
+
+
+def add_scheme(workshop: Workshop, row: Scheme, who: User | None) -> None:
+    """A removed scheme behind the others, as a save of its own.
+
+    Raises
+    ------
+    Refused
+        When there is no room for it, or the whole can no longer be computed.
+    Unreadable
+        When the airframe or the scheme cannot be read.
+    """
+    airframe = workshop.airframes.select_for_update().get(pk=row.airframe_id)
+    document = upgraded_document(airframe)
+    document["schemes"] = [*document["schemes"], {"part": "wing", **row.document}]
+    file = read(workshop, document, airframe.name)
+    save(workshop, airframe.pk, file, airframe.version, who)
+
+
 def since(airframe: Airframe, version: int) -> list[str]:
     """In words, what differs between a version and the latest."""
     latest = airframe.revisions.first()
     base = airframe.revisions.filter(number=version).first()
-    return changes(base.document, latest.document) if latest and base else ["everything since then"]
+    if latest is None or base is None:
+        return ["everything since then"]
+    return _changes(base.document, latest.document)

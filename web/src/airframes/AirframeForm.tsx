@@ -1,13 +1,16 @@
 import { type ChangeEvent, type ReactNode, useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
-import type { Aerofoil, Airframe, Catalogue, Panel } from "../api/types";
+import type { Aerofoil, Airframe, Catalogue, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
+import { PARTS, partOf, withPart } from "../lib/parts";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
 
 interface Props {
   airframe: Airframe;
+  /** Which part is described; the wing if not said. */
+  part?: PartName;
   catalogue: Catalogue;
   /** Figures are read by the server and come back late: a change is made on what stands then. */
   onChange: (next: (airframe: Airframe) => Airframe, key: string) => void;
@@ -58,7 +61,15 @@ function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: 
       <label className="block text-[15px] font-medium" htmlFor="coordinate-file">
         Coordinate file
       </label>
-      <input id="coordinate-file" type="file" accept=".dat,.txt,.csv,text/plain" className="entry py-1.5" onChange={(e) => void read(e)} aria-invalid={fault !== null} aria-describedby="coordinate-said" />
+      <input
+        id="coordinate-file"
+        type="file"
+        accept=".dat,.txt,.csv,text/plain"
+        className="entry py-1.5"
+        onChange={(e) => void read(e)}
+        aria-invalid={fault !== null}
+        aria-describedby="coordinate-said"
+      />
       <p id="coordinate-said" role={fault ? "alert" : undefined} className={`mt-0.5 text-[15px] ${fault ? "font-medium text-gives" : "text-pencil"}`}>
         {reading
           ? "Reading…"
@@ -71,8 +82,6 @@ function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: 
   );
 }
 
-type Joint = Panel["joint"];
-
 const JOINTS: { value: Joint["kind"]; label: string }[] = [
   { value: "through", label: "sticks and skins run through" },
   { value: "butt", label: "butted and glued" },
@@ -82,25 +91,27 @@ const JOINTS: { value: Joint["kind"]; label: string }[] = [
   { value: "joiner", label: "a joiner bar in the foam" },
 ];
 
-const TARGETS: { field: keyof Airframe["targets"]; label: string; kind: "number" | "percent" | "angle" }[] = [
-  { field: "break_g", label: "The wing holds at least, in g", kind: "number" },
+const TARGETS: { field: keyof Targets; label: string; kind: "number" | "percent" | "angle" | "mass" }[] = [
+  { field: "break_g", label: "It holds at least, in G", kind: "number" },
   { field: "tip_bend_share", label: "Tip bends at most, part of the half wing", kind: "percent" },
   { field: "twist_deg", label: "Twists at most, in degrees", kind: "angle" },
   { field: "minutes", label: "Minutes of work at most", kind: "number" },
+  { field: "share_g", label: "Its share of the weight promise", kind: "mass" },
 ];
 
 interface DetailsProps {
-  airframe: Airframe;
+  name: PartName;
+  wing: Lifting;
   catalogue: Catalogue;
   grid: string;
-  /** A part of the wing changed as it stands then: what is typed beside it may still be on its way. */
-  setPart: <K extends "core" | "seat">(part: K, next: Partial<Airframe["wing"][K]>, key: string) => void;
+  /** A field of the part changed as it stands then: what is typed beside it may still be on its way. */
+  setPart: <K extends "core" | "seat">(part: K, next: Partial<Lifting[K]>, key: string) => void;
   setJoint: (k: number, next: Partial<Joint>, key: string) => void;
 }
 
 /** How a board is used, how the wing sits, and how its panels are joined. */
-function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps) {
-  const { wing } = airframe;
+function Details({ name, wing, catalogue, grid, setPart, setJoint }: DetailsProps) {
+  const at = `parts.${name}.`;
   const board = catalogue.board.find((b) => b.id === wing.core.material);
   return (
     <fieldset className="mb-4 grid gap-3 border-t border-ink pt-2">
@@ -110,7 +121,7 @@ function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps)
           {board.tags?.paper_faced === "yes" ? (
             <ChoiceField
               label="Its paper"
-              path="wing.core.peeled"
+              path={`${at}core.peeled`}
               value={wing.core.peeled}
               onChange={(peeled) => setPart("core", { peeled }, "peeled")}
               options={[
@@ -124,7 +135,7 @@ function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps)
           ) : (
             <ChoiceField
               label="Its flutes run"
-              path="wing.core.flutes"
+              path={`${at}core.flutes`}
               value={wing.core.flutes}
               onChange={(flutes) => setPart("core", { flutes }, "flutes")}
               options={[
@@ -137,8 +148,8 @@ function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps)
       )}
       <div className={grid}>
         <ChoiceField
-          label="The wing is held by"
-          path="wing.seat.kind"
+          label={`The ${name} is held by`}
+          path={`${at}seat.kind`}
           value={wing.seat.kind}
           onChange={(kind) => setPart("seat", { kind }, "seat")}
           options={[
@@ -148,30 +159,81 @@ function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps)
           ]}
         />
         {wing.seat.kind !== "glued" && (
-          <MeasureField label="Spar that the seat bears on" path="wing.seat.width_mm" kind="length" value={wing.seat.width_mm} onChange={(v) => setPart("seat", { width_mm: v }, "seat.width")} />
+          <MeasureField
+            label="Spar that the seat bears on"
+            path={`${at}seat.width_mm`}
+            kind="length"
+            value={wing.seat.width_mm}
+            onChange={(v) => setPart("seat", { width_mm: v }, "seat.width")}
+          />
         )}
       </div>
       {wing.panels.map((panel, k) => {
         const { joint } = panel;
         const set = (next: Partial<Joint>, key: string) => setJoint(k, next, key);
-        const path = (name: string) => `wing.panels.${k}.joint.${name}`;
+        const path = (name: string) => `${at}panels.${k}.joint.${name}`;
         return (
           <div key={k} className={grid}>
-            <ChoiceField label={k === 0 ? "Joint in the middle" : `Joint of panel ${k} and ${k + 1}`} path={path("kind")} value={joint.kind} onChange={(kind) => set({ kind }, "kind")} options={JOINTS} />
+            <ChoiceField
+              label={k === 0 ? (name === "fin" ? "Joint at its root" : "Joint in the middle") : `Joint of panel ${k} and ${k + 1}`}
+              path={path("kind")}
+              value={joint.kind}
+              onChange={(kind) => set({ kind }, "kind")}
+              options={JOINTS}
+            />
             {joint.kind !== "through" && (
               <>
-                <ChoiceField label="Glue of the joint" path={path("glue")} value={joint.glue} onChange={(glue) => set({ glue }, "glue")} options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))} />
-                <ChoiceField label="Tape over the joint" path={path("tape")} value={joint.tape ?? ""} onChange={(tape) => set({ tape: tape || null }, "tape")} options={[{ value: "", label: "none" }, ...catalogue.skin.filter((s) => s.id.includes("tape")).map((s) => ({ value: s.id, label: s.label }))]} />
+                <ChoiceField
+                  label="Glue of the joint"
+                  path={path("glue")}
+                  value={joint.glue}
+                  onChange={(glue) => set({ glue }, "glue")}
+                  options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))}
+                />
+                <ChoiceField
+                  label="Tape over the joint"
+                  path={path("tape")}
+                  value={joint.tape ?? ""}
+                  onChange={(tape) => set({ tape: tape || null }, "tape")}
+                  options={[
+                    { value: "", label: "none" },
+                    ...catalogue.skin.filter((s) => s.tags?.called === "tape").map((s) => ({ value: s.id, label: s.label })),
+                  ]}
+                />
               </>
             )}
             {joint.kind !== "through" && joint.kind !== "butt" && (
               <>
-                <ChoiceField label="Made of" path={path("material")} value={joint.material} onChange={(material) => set({ material }, "material")} options={catalogue.stock.map((s) => ({ value: s.id, label: s.label }))} />
-                <MeasureField label={joint.kind === "brace" || joint.kind === "blade" ? "Its thickness" : "Its diameter"} path={path("thickness_mm")} kind="length" value={joint.thickness_mm} onChange={(v) => set({ thickness_mm: v }, "thickness")} />
+                <ChoiceField
+                  label="Made of"
+                  path={path("material")}
+                  value={joint.material}
+                  onChange={(material) => set({ material }, "material")}
+                  options={catalogue.stock.map((s) => ({ value: s.id, label: s.label }))}
+                />
+                <MeasureField
+                  label={joint.kind === "brace" || joint.kind === "blade" ? "Its thickness" : "Its diameter"}
+                  path={path("thickness_mm")}
+                  kind="length"
+                  value={joint.thickness_mm}
+                  onChange={(v) => set({ thickness_mm: v }, "thickness")}
+                />
                 {(joint.kind === "brace" || joint.kind === "blade") && (
-                  <MeasureField label="Its height" path={path("height_mm")} kind="length" value={joint.height_mm} onChange={(v) => set({ height_mm: v }, "height")} />
+                  <MeasureField
+                    label="Its height"
+                    path={path("height_mm")}
+                    kind="length"
+                    value={joint.height_mm}
+                    onChange={(v) => set({ height_mm: v }, "height")}
+                  />
                 )}
-                <MeasureField label="Reaches into each side" path={path("reach_mm")} kind="length" value={joint.reach_mm} onChange={(v) => set({ reach_mm: v }, "reach")} />
+                <MeasureField
+                  label="Reaches into each side"
+                  path={path("reach_mm")}
+                  kind="length"
+                  value={joint.reach_mm}
+                  onChange={(v) => set({ reach_mm: v }, "reach")}
+                />
               </>
             )}
           </div>
@@ -181,14 +243,17 @@ function Details({ airframe, catalogue, grid, setPart, setJoint }: DetailsProps)
   );
 }
 
-export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
+export function AirframeForm({ airframe, part: name = "wing", catalogue, onChange, narrow }: Props) {
   const units = useUnits();
-  const { wing, flight } = airframe;
+  const { flight } = airframe;
+  const wing = partOf(airframe, name);
+  const at = `parts.${name}.`;
   const [wantsFile, setWantsFile] = useState(wing.aerofoil.kind === "coordinates");
   const set = (next: Partial<Airframe>, key: string) => onChange((a) => ({ ...a, ...next }), key);
-  const setWing = (next: Partial<Airframe["wing"]>, key: string) => onChange((a) => ({ ...a, wing: { ...a.wing, ...next } }), key);
+  const setWing = (next: Partial<Lifting>, key: string) => onChange((a) => withPart(a, name, (p) => ({ ...p, ...next })), `${name}.${key}`);
   const setFlight = (next: Partial<Airframe["flight"]>, key: string) => onChange((a) => ({ ...a, flight: { ...a.flight, ...next } }), key);
-  const setPanels = (next: (panels: Panel[]) => Panel[], key: string) => onChange((a) => ({ ...a, wing: { ...a.wing, panels: next(a.wing.panels) } }), key);
+  const setPanels = (next: (panels: Panel[]) => Panel[], key: string) =>
+    onChange((a) => withPart(a, name, (p) => ({ ...p, panels: next(p.panels) })), `${name}.${key}`);
   const setPanel = (k: number, next: Partial<Panel>, key: string) =>
     setPanels(
       (panels) =>
@@ -201,8 +266,12 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
         }),
       `panel.${k}.${key}`,
     );
-  const setPart: DetailsProps["setPart"] = (part, next, key) => onChange((a) => ({ ...a, wing: { ...a.wing, [part]: { ...a.wing[part], ...next } } }), key);
-  const setJoint: DetailsProps["setJoint"] = (k, next, key) => setPanels((panels) => panels.map((p, i) => (i === k ? { ...p, joint: { ...p.joint, ...next } } : p)), `panel.${k}.joint.${key}`);
+  const setPart: DetailsProps["setPart"] = (field, next, key) =>
+    onChange((a) => withPart(a, name, (p) => ({ ...p, [field]: { ...p[field], ...next } })), `${name}.${key}`);
+  const setJoint: DetailsProps["setJoint"] = (k, next, key) =>
+    setPanels((panels) => panels.map((p, i) => (i === k ? { ...p, joint: { ...p.joint, ...next } } : p)), `panel.${k}.joint.${key}`);
+  const setTarget = (field: keyof Targets, value: number | null) =>
+    onChange((a) => withPart(a, name, (p) => ({ ...p, targets: { ...p.targets, [field]: value } })), `${name}.${field}`);
   const preset = catalogue.presets.find((p) => p.use === flight.use);
   const half = wing.panels.reduce((sum, p) => sum + p.span_mm, 0);
   const grid = narrow ? "grid grid-cols-2 gap-3" : "grid grid-cols-2 gap-3 lg:grid-cols-3";
@@ -227,31 +296,84 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
               hint={preset?.reason}
             />
           </div>
-          <MeasureField label="Top speed" path="flight.speed_m_s" kind="speed" value={flight.speed_m_s} onChange={(v) => setFlight({ speed_m_s: v }, "speed")} />
-          <MeasureField label="Hardest pull, in g" path="flight.load_factor" kind="number" value={flight.load_factor} onChange={(v) => setFlight({ load_factor: v }, "n")} hint="the limit that flight may reach" />
-          <MeasureField label="Safety factor" path="flight.safety_factor" kind="number" value={flight.safety_factor} onChange={(v) => setFlight({ safety_factor: v }, "sf")} hint={`must not break below ${trim(flight.load_factor * flight.safety_factor, 1)} g`} />
+          <MeasureField
+            label="Top speed"
+            path="flight.speed_m_s"
+            kind="speed"
+            value={flight.speed_m_s}
+            onChange={(v) => setFlight({ speed_m_s: v }, "speed")}
+          />
+          <MeasureField
+            label="Hardest pull, in G"
+            path="flight.load_factor"
+            kind="number"
+            value={flight.load_factor}
+            onChange={(v) => setFlight({ load_factor: v }, "n")}
+            hint="the limit that flight may reach"
+          />
+          <MeasureField
+            label="Safety factor"
+            path="flight.safety_factor"
+            kind="number"
+            value={flight.safety_factor}
+            onChange={(v) => setFlight({ safety_factor: v }, "sf")}
+            hint={`must not break below ${trim(flight.load_factor * flight.safety_factor, 1)} G`}
+          />
         </div>
       </Part>
-      <Part number={2} title="The wing, one half">
+      <Part number={2} title={PARTS[name].title}>
         <p className="mb-2 text-[15px] text-pencil">
-          {length(2 * half, units)} from tip to tip. Type lengths as you say them: {unitsWord(units)}.
+          {name === "fin" ? `${length(half, units)} high.` : `${length(2 * half, units)} from tip to tip.`} Type lengths as you say them: {unitsWord(units)}.
         </p>
         {wing.panels.map((panel, k) => (
           <div key={k} className="mb-3">
             {wing.panels.length > 1 && (
               <div className="flex items-baseline justify-between">
-                <h3 className="font-medium">Panel {k + 1}{k === 0 ? ", at the middle" : k === wing.panels.length - 1 ? ", at the tip" : ""}</h3>
+                <h3 className="font-medium">
+                  Panel {k + 1}
+                  {k === 0 ? ", at the middle" : k === wing.panels.length - 1 ? ", at the tip" : ""}
+                </h3>
                 <button type="button" className="btn-quiet btn px-1" onClick={() => setPanels((panels) => panels.filter((_, i) => i !== k), "panels")}>
                   Take this panel out
                 </button>
               </div>
             )}
             <div className={grid}>
-              <MeasureField label={wing.panels.length > 1 ? "Its span" : "Half span"} path={`wing.panels.${k}.span_mm`} kind="length" value={panel.span_mm} onChange={(v) => setPanel(k, { span_mm: v }, "span")} />
-              <MeasureField label="Chord, inner end" path={`wing.panels.${k}.root_chord_mm`} kind="length" value={panel.root_chord_mm} onChange={(v) => setPanel(k, { root_chord_mm: v }, "root")} />
-              <MeasureField label="Chord, outer end" path={`wing.panels.${k}.tip_chord_mm`} kind="length" value={panel.tip_chord_mm} onChange={(v) => setPanel(k, { tip_chord_mm: v }, "tip")} />
-              <MeasureField label="Nose set back at its end" path={`wing.panels.${k}.sweep_mm`} kind="length" value={panel.sweep_mm} onChange={(v) => setPanel(k, { sweep_mm: v }, "sweep")} />
-              <MeasureField label="Dihedral" path={`wing.panels.${k}.dihedral_deg`} kind="angle" value={panel.dihedral_deg} onChange={(v) => setPanel(k, { dihedral_deg: v }, "dihedral")} />
+              <MeasureField
+                label={wing.panels.length > 1 ? "Its span" : name === "fin" ? "Height" : "Half span"}
+                path={`${at}panels.${k}.span_mm`}
+                kind="length"
+                value={panel.span_mm}
+                onChange={(v) => setPanel(k, { span_mm: v }, "span")}
+              />
+              <MeasureField
+                label="Chord, inner end"
+                path={`${at}panels.${k}.root_chord_mm`}
+                kind="length"
+                value={panel.root_chord_mm}
+                onChange={(v) => setPanel(k, { root_chord_mm: v }, "root")}
+              />
+              <MeasureField
+                label="Chord, outer end"
+                path={`${at}panels.${k}.tip_chord_mm`}
+                kind="length"
+                value={panel.tip_chord_mm}
+                onChange={(v) => setPanel(k, { tip_chord_mm: v }, "tip")}
+              />
+              <MeasureField
+                label="Nose set back at its end"
+                path={`${at}panels.${k}.sweep_mm`}
+                kind="length"
+                value={panel.sweep_mm}
+                onChange={(v) => setPanel(k, { sweep_mm: v }, "sweep")}
+              />
+              <MeasureField
+                label="Dihedral"
+                path={`${at}panels.${k}.dihedral_deg`}
+                kind="angle"
+                value={panel.dihedral_deg}
+                onChange={(v) => setPanel(k, { dihedral_deg: v }, "dihedral")}
+              />
             </div>
           </div>
         ))}
@@ -271,11 +393,38 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
           </button>
         )}
       </Part>
-      <Part number={3} title="The section">
+      {name !== "wing" && (
+        <Part number={3} title="Where it stands">
+          <div className={grid}>
+            {PARTS[name].places.map(({ field, label, kind, hint }) => (
+              <MeasureField
+                key={field}
+                label={label}
+                path={`${at}${field}`}
+                kind={kind}
+                value={(wing as unknown as Record<string, number>)[field] ?? 0}
+                onChange={(v) => setWing({ [field]: v } as Partial<Lifting>, field)}
+                hint={hint}
+              />
+            ))}
+            {name === "tailplane" && (
+              <MeasureField
+                label="It balances at"
+                path="balance_at"
+                kind="percent"
+                value={airframe.balance_at}
+                onChange={(v) => set({ balance_at: v }, "balance")}
+                hint="of the wing's mean chord, from its nose"
+              />
+            )}
+          </div>
+        </Part>
+      )}
+      <Part number={name === "wing" ? 3 : 4} title="The section">
         <div className={grid}>
           <ChoiceField
             label="Section"
-            path="wing.aerofoil"
+            path={`${at}aerofoil`}
             value={kind}
             onChange={(next) => {
               setWantsFile(next === "coordinates");
@@ -288,10 +437,22 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
             ]}
           />
           {kind === "naca" && wing.aerofoil.kind === "naca" && (
-            <TextField label="Four digits" path="wing.aerofoil.code" value={wing.aerofoil.code} onChange={(code) => setWing({ aerofoil: { kind: "naca", code } }, "code")} hint="the last two: thickness in %" />
+            <TextField
+              label="Four digits"
+              path={`${at}aerofoil.code`}
+              value={wing.aerofoil.code}
+              onChange={(code) => setWing({ aerofoil: { kind: "naca", code } }, "code")}
+              hint="the last two: thickness in %"
+            />
           )}
           {kind === "flat_plate" && wing.aerofoil.kind === "flat_plate" && (
-            <MeasureField label="Thickness" path="wing.aerofoil.thickness_mm" kind="length" value={wing.aerofoil.thickness_mm} onChange={(v) => setWing({ aerofoil: { kind: "flat_plate", thickness_mm: v } }, "plate")} />
+            <MeasureField
+              label="Thickness"
+              path={`${at}aerofoil.thickness_mm`}
+              kind="length"
+              value={wing.aerofoil.thickness_mm}
+              onChange={(v) => setWing({ aerofoil: { kind: "flat_plate", thickness_mm: v } }, "plate")}
+            />
           )}
           {kind === "coordinates" && (
             <div className={narrow ? "col-span-2" : "lg:col-span-2"}>
@@ -300,12 +461,12 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
           )}
         </div>
       </Part>
-      <Part number={4} title="The foam">
+      <Part number={name === "wing" ? 4 : 5} title="The foam">
         <div className={grid}>
           <div className={narrow ? "col-span-2" : ""}>
             <ChoiceField
               label="Foam or board"
-              path="wing.core.material"
+              path={`${at}core.material`}
               value={wing.core.material}
               onChange={(material) => setPart("core", { material, density_kg_m3: null }, "core")}
               options={[...catalogue.foam, ...catalogue.board].map((f) => ({ value: f.id, label: f.label }))}
@@ -315,33 +476,49 @@ export function AirframeForm({ airframe, catalogue, onChange, narrow }: Props) {
           {!isBoard && (
             <MeasureField
               label="Density, if you weighed it"
-              path="wing.core.density_kg_m3"
+              path={`${at}core.density_kg_m3`}
               kind="density"
               value={wing.core.density_kg_m3}
-              onChange={(v) => onChange((a) => ({ ...a, wing: { ...a.wing, core: { ...a.wing.core, density_kg_m3: v } } }), "density")}
-              onEmpty={() => onChange((a) => ({ ...a, wing: { ...a.wing, core: { ...a.wing.core, density_kg_m3: null } } }), "density")}
+              onChange={(v) => setPart("core", { density_kg_m3: v }, "density")}
+              onEmpty={() => setPart("core", { density_kg_m3: null }, "density")}
               hint="left empty: as usual for this foam"
             />
           )}
         </div>
       </Part>
       {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
-        <Details airframe={airframe} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} />
+        <Details name={name} wing={wing} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} />
       )}
-      <Part number={5} title="The weight promise, and what else is wanted">
+      <Part number={name === "wing" ? 5 : 6} title="The weight promise, and what else is wanted">
         <div className={grid}>
-          <MeasureField label="It shall weigh, ready to fly" path="promise_g" kind="mass" value={airframe.promise_g} onChange={(v) => set({ promise_g: v }, "promise")} />
-          <MeasureField label="Everything but the wing" path="rest_g" kind="mass" value={airframe.rest_g} onChange={(v) => set({ rest_g: v }, "rest")} />
+          <MeasureField
+            label="It shall weigh, ready to fly"
+            path="promise_g"
+            kind="mass"
+            value={airframe.promise_g}
+            onChange={(v) => set({ promise_g: v }, "promise")}
+          />
+          <MeasureField
+            label="Everything that is not described yet"
+            path="rest_g"
+            kind="mass"
+            value={airframe.rest_g}
+            onChange={(v) => set({ rest_g: v }, "rest")}
+          />
           {TARGETS.map(({ field, label, kind }) => (
             <MeasureField
               key={field}
               label={label}
-              path={`targets.${field}`}
+              path={`${at}targets.${field}`}
               kind={kind}
-              value={airframe.targets[field]}
-              onChange={(v) => onChange((a) => ({ ...a, targets: { ...a.targets, [field]: v } }), field)}
-              onEmpty={() => onChange((a) => ({ ...a, targets: { ...a.targets, [field]: null } }), field)}
-              hint={field === "break_g" ? `left empty: ${trim(airframe.flight.load_factor * airframe.flight.safety_factor, 1)} g, as it is flown` : "left empty: not asked for"}
+              value={wing.targets[field]}
+              onChange={(v) => setTarget(field, v)}
+              onEmpty={() => setTarget(field, null)}
+              hint={
+                field === "break_g" && name === "wing"
+                  ? `left empty: ${trim(airframe.flight.load_factor * airframe.flight.safety_factor, 1)} G, as it is flown`
+                  : "left empty: not asked for"
+              }
             />
           ))}
           <div className={narrow ? "col-span-2" : ""}>

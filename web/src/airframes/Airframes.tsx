@@ -4,11 +4,14 @@ import { useState } from "react";
 import { Link } from "react-router";
 
 import { client, Fault, take, takeAs } from "../api/client";
-import type { Card } from "../api/types";
-import { MiniWing } from "../drawing/MiniWing";
-import { length, mass, trim } from "../lib/show";
+import type { AirframesOut, Card } from "../api/types";
+import { MiniAircraft } from "../drawing/MiniAircraft";
+import { PARTS } from "../lib/parts";
+import { factor, length, mass, trim } from "../lib/show";
+import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { useCatalogue, useSession, useUnits } from "../session";
 import { TopBar } from "../ui/TopBar";
+import { Unreadable } from "../ui/Unreadable";
 import { BringIn } from "./BringIn";
 
 /** A question before something is lost. */
@@ -39,7 +42,7 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
   return (
     <li className="grid items-center gap-x-6 gap-y-2 border-b border-rule py-4 md:grid-cols-[minmax(0,430px)_minmax(0,1fr)_auto]">
       <Link to={`/airframe/${card.id}`} tabIndex={-1} aria-hidden="true" className="flex justify-center">
-        <MiniWing plan={card.plan} mmPerPixel={scale} label={card.name} />
+        <MiniAircraft stand={card.stand} mmPerPixel={scale} />
       </Link>
       <div className="min-w-0">
         <h2 className="text-2xl leading-7 font-semibold">
@@ -48,24 +51,37 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
           </Link>
         </h2>
         <p className="text-[15px] text-pencil">
-          {[use, `${length(2 * card.plan.half_span_mm, units)} span`, `${card.schemes} scheme${card.schemes === 1 ? "" : "s"}, drawn: ${card.scheme}`].filter(Boolean).join(", ")}
+          {[
+            use,
+            `${length(card.stand.span_mm, units)} span`,
+            card.parts.map((p) => p.label.toLowerCase()).join(", "),
+            `${card.schemes} scheme${card.schemes === 1 ? "" : "s"}`,
+          ]
+            .filter(Boolean)
+            .join(", ")}
         </p>
         <p className="mt-1 text-[17px]">
-          <span className={`mr-2 border px-1.5 py-0.5 text-[14px] font-medium ${card.state === "gives way" ? "border-gives bg-gives text-white" : card.state === "close" ? "border-kraft text-kraft" : "border-ink"}`}>
+          <span
+            className={`mr-2 border px-1.5 py-0.5 text-[14px] font-medium ${card.state === "gives way" ? "border-gives bg-gives text-white" : card.state === "close" ? "border-kraft text-kraft" : "border-ink"}`}
+          >
             {card.state === "gives way" ? "too weak" : card.state}
             {card.state !== "sound" && card.hardest ? ` for ${card.hardest}` : ""}
           </span>
+          {card.parts.length > 1 ? `${PARTS[card.weakest].label} ` : ""}
           {card.sentence}
-          <span className="text-pencil"> ({trim(card.n.low, 1)} to {trim(card.n.high, 1)} g)</span>
+          <span className="text-pencil">
+            {" "}
+            ({trim(card.n.low, 1)} to {factor(card.n.high, card.unit)})
+          </span>
         </p>
         <p className={`text-[16px] ${card.remains_g < 0 ? "font-medium text-gives" : ""}`}>
-          Wing {mass(card.wing_g, units)};{" "}
+          {card.parts.map((p) => `${p.label} ${mass(p.part_g, units)}`).join(", ")};{" "}
           {card.remains_g < 0 ? `${mass(-card.remains_g, units)} over` : `${mass(card.remains_g, units)} left of`} the promise of {mass(card.promise_g, units)}
         </p>
       </div>
       <div className="flex gap-2 md:flex-col">
         <Link className="btn" to={`/airframe/${card.id}`}>
-          To the bench
+          To the stand
         </Link>
         <button className="btn btn-quiet" aria-label={`Remove ${card.name}`} onClick={onRemove}>
           Remove
@@ -78,17 +94,19 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
 export function Airframes() {
   const session = useSession();
   const queries = useQueryClient();
-  const query = useQuery({ queryKey: ["airframes"], queryFn: () => takeAs<Card[]>(client.GET("/api/airframes")) });
+  const query = useQuery({ queryKey: ["airframes"], queryFn: () => takeAs<AirframesOut>(client.GET("/api/airframes")) });
   const [removing, setRemoving] = useState<Card | null>(null);
   const [resetting, setResetting] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const cards = query.data ?? [];
-  const scale = Math.max(...cards.map((c) => (2 * c.plan.half_span_mm) / 420), 1);
+  const [gone, setGone] = useState<Gone | null>(null);
+  const cards = query.data?.airframes ?? [];
+  const scale = Math.max(...cards.map((c) => c.stand.span_mm / 420), 1);
 
-  function then(done: Promise<unknown>) {
+  function then(done: Promise<unknown>, removed: Gone | null = null) {
     done.then(
       () => {
         setTrouble(null);
+        setGone(removed);
         void queries.invalidateQueries({ queryKey: ["airframes"] });
       },
       (cause: unknown) => setTrouble(cause instanceof Fault ? cause.message : "Something broke here."),
@@ -116,6 +134,7 @@ export function Airframes() {
             {trouble}
           </p>
         )}
+        <TakeBackLine gone={gone} onDone={() => setGone(null)} />
         {query.isPending && <p className="py-8 text-lg">Getting the airframes…</p>}
         {query.isError && (
           <div className="py-8">
@@ -125,11 +144,13 @@ export function Airframes() {
             </button>
           </div>
         )}
-        {query.isSuccess && cards.length === 0 && (
+        <Unreadable lines={query.data?.unreadable ?? []} />
+        {query.isSuccess && cards.length === 0 && query.data.unreadable.length === 0 && (
           <div className="py-10">
             <h2 className="text-xl font-semibold">No airframe yet</h2>
             <p className="mt-1 max-w-prose">
-              Describe a wing: its span and chords, its foam, how it is flown and what it may weigh. You then lay spars, film and tape into it and see at once what each buys, what it weighs and where the wing gives way.
+              Describe a wing: its span and chords, its foam, how it is flown and what it may weigh. You then lay spars, film and tape into it and see at once
+              what each buys, what it weighs and where the wing gives way.
             </p>
             <Link className="btn btn-main mt-4" to="/new">
               Describe the first one
@@ -141,22 +162,40 @@ export function Airframes() {
             <Row key={card.id} card={card} scale={scale} onRemove={() => setRemoving(card)} />
           ))}
         </ul>
-        <p className="mt-6 max-w-prose text-[15px] text-pencil">
+        <p className="mt-4">
+          <Link className="btn btn-quiet px-0" to="/removed">
+            What was removed
+          </Link>
+        </p>
+        {session.workshop?.is_demo && (
+          <p className="mt-3 max-w-prose text-[15px]">
+            This copy of the demo is yours alone and is kept for a day after your last visit. To keep what you make here, take the airframe away as a file, or
+            leave and make a workshop of your own.
+          </p>
+        )}
+        <p className="mt-3 max-w-prose text-[15px] text-pencil">
           Estimates for unmanned, model-size aircraft only. Local flying rules, club rules and, where it applies, licensed inspection come first.
         </p>
       </main>
       <Ask
         open={removing !== null}
         title={`Remove ${removing?.name ?? ""}?`}
-        text="The airframe, its schemes and its history go for good."
+        text="The airframe goes from this list with its schemes and its history. It can be taken back for 30 days."
         action="Remove it"
         onNo={() => setRemoving(null)}
-        onYes={() => removing && then(take(client.DELETE("/api/airframes/{airframe_id}", { params: { path: { airframe_id: removing.id } } })))}
+        onYes={() =>
+          removing &&
+          then(take(client.DELETE("/api/airframes/{airframe_id}", { params: { path: { airframe_id: removing.id } } })), {
+            kind: "airframe",
+            id: removing.id,
+            name: removing.name,
+          })
+        }
       />
       <Ask
         open={resetting}
         title="Put the demo back?"
-        text="Everything that was changed or added in the demo workshop goes, and it is as it shipped."
+        text="Your copy of the demo becomes as it shipped. What you changed or added is kept under “What was removed”."
         action="Put it back"
         onNo={() => setResetting(false)}
         onYes={() => then(take(client.POST("/api/demo/reset")))}

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { client, Fault, take, takeAs } from "../api/client";
-import type { AirframeFile, Catalogue, Said } from "../api/types";
+import type { AirframeFile, Catalogue, Said, Scheme } from "../api/types";
 import { useVerdict } from "../bench/useVerdict";
 import { PlanSheet } from "../drawing/PlanSheet";
 import { SliceView } from "../drawing/SliceView";
@@ -44,6 +44,9 @@ export function NewAirframe() {
   return <Sheet catalogue={catalogue} first={query.data} />;
 }
 
+/** A new airframe has its wing only. */
+const NO_OTHERS: Scheme[] = [];
+
 function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile }) {
   const units = useUnits();
   const navigate = useNavigate();
@@ -59,7 +62,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
   const [shown, setShown] = useState(drawn);
   if (JSON.stringify(shown) !== JSON.stringify(drawn)) setShown(drawn);
   const [reading] = useState(() => new Reading());
-  const answer = useVerdict(shown, scheme, station, units);
+  const answer = useVerdict(shown, scheme, NO_OTHERS, station, units);
   const { verdict } = answer;
   const problems = [...refused, ...answer.problems];
 
@@ -74,7 +77,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
     try {
       const made = await take(client.POST("/api/airframes", { body: latest() }));
       await queries.invalidateQueries({ queryKey: ["airframes"] });
-      await navigate(`/airframe/${made.id}`);
+      await navigate(`/airframe/${made.id}/wing`);
     } catch (cause) {
       const fault = cause instanceof Fault ? cause : null;
       setRefused((fault?.problems ?? []).map((p) => ({ ...p, field: p.field.replace(/^airframe\./, "") })));
@@ -92,15 +95,15 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
         <main className="mx-auto grid max-w-[1500px] gap-x-8 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <div>
             <Readings.Provider value={reading}>
-            <AirframeForm
-              airframe={file.airframe}
-              catalogue={catalogue}
-              onChange={(next) => {
-                setRefused([]);
-                setTrouble(null);
-                setFile((f) => ({ ...f, airframe: next(f.airframe) }));
-              }}
-            />
+              <AirframeForm
+                airframe={file.airframe}
+                catalogue={catalogue}
+                onChange={(next) => {
+                  setRefused([]);
+                  setTrouble(null);
+                  setFile((f) => ({ ...f, airframe: next(f.airframe) }));
+                }}
+              />
             </Readings.Provider>
           </div>
           <aside className="self-start max-lg:order-first lg:sticky lg:top-4">
@@ -110,8 +113,8 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
                 <PlanSheet plan={verdict.drawing.plan} station={station} onStation={setStation} />
                 {answer.slice && <SliceView slice={answer.slice} />}
                 <p className="mt-2 border-t border-rule pt-2 text-[16px]" data-testid="bare">
-                  Bare foam: the wing weighs <b>{mass(verdict.mass.wing_g.value, units)}</b>, bends{" "}
-                  <b>{length(verdict.tip_bend_mm.value, units)}</b> at {trim(verdict.limit_n, 1)} g and {verdict.sentence}.
+                  Bare foam: the wing weighs <b>{mass(verdict.mass.part_g.value, units)}</b>, bends <b>{length(verdict.tip_bend_mm.value, units)}</b> at{" "}
+                  {trim(verdict.limit_n, 1)} G and {verdict.sentence}.
                   {verdict.breaks.state === "gives way" && " It needs something in it: that comes next, on the bench."}
                 </p>
               </div>

@@ -47,8 +47,10 @@ export async function take<T>(pending: Promise<Outcome<T>>): Promise<T> {
   }
   const { data, error, response } = outcome;
   if (response.ok) return data as T;
-  const body = (error ?? {}) as { message?: string; problems?: Said[]; detail?: string };
-  throw new Fault(response.status, body.message ?? body.detail ?? `The server said ${response.status}.`, body.problems ?? [], error);
+  const body = (error ?? {}) as { message?: string; problems?: Said[]; detail?: string; id?: string };
+  // whoever runs the server finds what happened by this number
+  const number = response.status >= 500 && response.status !== 503 && body.id ? ` (It is in the log as ${body.id.slice(0, 8)}.)` : "";
+  throw new Fault(response.status, (body.message ?? body.detail ?? `The server said ${response.status}.`) + number, body.problems ?? [], error);
 }
 
 /** As `take`, for documents whose tuples the client's own types flatten to arrays. */

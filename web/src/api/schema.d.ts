@@ -54,7 +54,10 @@ export interface paths {
         /** Save */
         put: operations["save_airframe"];
         post?: never;
-        /** Delete */
+        /**
+         * Delete
+         * @description It can be taken back for 30 days.
+         */
         delete: operations["delete_airframe"];
         options?: never;
         head?: never;
@@ -126,7 +129,7 @@ export interface paths {
         put?: never;
         /**
          * Reset Demo
-         * @description Put the demo workshop back as it shipped.
+         * @description Put one's own copy of the demo back as it shipped.
          */
         post: operations["reset_demo"];
         delete?: never;
@@ -165,7 +168,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Choose Glue
+         * Choose
          * @description Every glue ranked, or out with its reasons; what each school would take; the test that could change it.
          */
         post: operations["choose_glue"];
@@ -283,7 +286,10 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Remove Test */
+        /**
+         * Remove Test
+         * @description It can be taken back for 30 days.
+         */
         delete: operations["remove_bond_test"];
         options?: never;
         head?: never;
@@ -357,7 +363,10 @@ export interface paths {
         /** Save Material */
         put: operations["save_material"];
         post?: never;
-        /** Remove Material */
+        /**
+         * Remove Material
+         * @description It can be taken back for 30 days.
+         */
         delete: operations["remove_material"];
         options?: never;
         head?: never;
@@ -398,6 +407,66 @@ export interface paths {
          * @description What can be put into this wing: each kind drawn in it, its grams for each metre, good for and bad at.
          */
         post: operations["offers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/raw/{table}/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Raw
+         * @description A stored document as it is, readable or not; of an airframe with all its earlier states.
+         */
+        get: operations["take_raw"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Removed
+         * @description The latest first.
+         */
+        get: operations["list_removed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/removed/{kind}/{row_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Put it back in its place.
+         */
+        post: operations["take_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -454,7 +523,7 @@ export interface paths {
         put?: never;
         /**
          * Open Demo
-         * @description One click into the demo workshop.
+         * @description One click into a demo workshop of one's own; whoever has one already comes back to it, after leaving too.
          */
         post: operations["open_demo"];
         delete?: never;
@@ -623,7 +692,7 @@ export interface paths {
         put?: never;
         /**
          * Reserve Stock
-         * @description Speak for what a saved scheme needs; refused where something is missing.
+         * @description Reserve what a saved scheme needs; refused where something is missing.
          */
         post: operations["reserve_stock"];
         delete?: never;
@@ -663,7 +732,10 @@ export interface paths {
         /** Save Item */
         put: operations["save_item"];
         post?: never;
-        /** Remove Item */
+        /**
+         * Remove Item
+         * @description It can be taken back for 30 days.
+         */
         delete: operations["remove_item"];
         options?: never;
         head?: never;
@@ -690,6 +762,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stand Of
+         * @description The whole aircraft in three views, a line for each part, its weight against the promise; saved or not.
+         */
+        post: operations["stand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/start": {
         parameters: {
             query?: never;
@@ -698,12 +790,32 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Start Airframe
+         * Start
          * @description Sensible values for a new airframe, by how it is flown.
          */
         get: operations["start"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/start/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start A Part
+         * @description The airframe with a tailplane or a fin of a usual size, and a first scheme for it.
+         */
+        post: operations["start_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -740,7 +852,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Judge Surface
+         * Judge
          * @description A surface by itself.
          */
         post: operations["judge_surface"];
@@ -834,7 +946,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** Advice */
+        /**
+         * Advice
+         * @description The glues for a joint, ranked, and those that are out with their reasons.
+         */
         Advice: {
             /** Opinions */
             opinions: components["schemas"]["Opinion"][];
@@ -855,8 +970,16 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** Airframe */
+        /**
+         * Airframe
+         * @description An aircraft: flight, promise and parts, without what they are reinforced with.
+         */
         Airframe: {
+            /**
+             * Balance At
+             * @default 0.3
+             */
+            balance_at: number;
             flight?: components["schemas"]["Flight"];
             /** Name */
             name: string;
@@ -865,6 +988,7 @@ export interface components {
              * @default
              */
             notes: string;
+            parts: components["schemas"]["Parts"];
             /**
              * Promise G
              * @default 800
@@ -875,14 +999,17 @@ export interface components {
              * @default 500
              */
             rest_g: number;
-            targets?: components["schemas"]["Targets"];
-            wing: components["schemas"]["Wing"];
         };
-        /** AirframeFile */
+        /**
+         * AirframeFile
+         * @description The open file: an airframe, the schemes of its parts, which are chosen, own materials.
+         */
         AirframeFile: {
             airframe: components["schemas"]["Airframe"];
             /** Chosen */
-            chosen?: string | null;
+            chosen?: {
+                [key: string]: string;
+            };
             /**
              * Format
              * @default fletcher-airframe
@@ -895,10 +1022,17 @@ export interface components {
             schemes: components["schemas"]["Scheme"][];
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
+        };
+        /** AirframesOut */
+        AirframesOut: {
+            /** Airframes */
+            airframes: components["schemas"]["Card"][];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
         };
         /**
          * Bare
@@ -911,8 +1045,8 @@ export interface components {
             hold_n: number;
             /** N */
             n: number;
-            /** Wing G */
-            wing_g: number;
+            /** Part G */
+            part_g: number;
         };
         /**
          * Block
@@ -1040,6 +1174,13 @@ export interface components {
             /** Who */
             who: string;
         };
+        /** BondTestsOut */
+        BondTestsOut: {
+            /** Tests */
+            tests: components["schemas"]["BondTestOut"][];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
+        };
         /**
          * BoxSpar
          * @description A box folded from paper-faced board, over the whole depth of the wing.
@@ -1109,10 +1250,10 @@ export interface components {
             how: string;
             /** Mode */
             mode: string;
-            n: components["schemas"]["Spreaded"];
+            n: components["schemas"]["Estimate"];
             /** Piece Id */
             piece_id: string | null;
-            reserve: components["schemas"]["Spreaded"];
+            reserve: components["schemas"]["Estimate"];
             /** Seen */
             seen: string;
             /** Seen Coming */
@@ -1125,16 +1266,22 @@ export interface components {
             /** Y Mm */
             y_mm: number;
         };
-        /** Card */
+        /**
+         * Card
+         * @description An airframe on the list, drawn from above; its line is that of its weakest part.
+         */
         Card: {
+            /** Forecast G */
+            forecast_g: number;
             /** Hardest */
             hardest: string;
             /** Id */
             id: number;
-            n: components["schemas"]["Spreaded"];
+            n: components["schemas"]["Estimate"];
             /** Name */
             name: string;
-            plan: components["schemas"]["Plan"];
+            /** Parts */
+            parts: components["schemas"]["PartCard"][];
             /** Promise G */
             promise_g: number;
             /** Remains G */
@@ -1147,11 +1294,17 @@ export interface components {
             schemes: number;
             /** Sentence */
             sentence: string;
+            stand: components["schemas"]["Stand"];
             /**
              * State
              * @enum {string}
              */
             state: "sound" | "close" | "gives way";
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
             /**
              * Updated
              * Format: date-time
@@ -1161,8 +1314,11 @@ export interface components {
             use: string;
             /** Version */
             version: number;
-            /** Wing G */
-            wing_g: number;
+            /**
+             * Weakest
+             * @enum {string}
+             */
+            weakest: "wing" | "tailplane" | "fin";
         };
         /**
          * CaseLine
@@ -1196,6 +1352,11 @@ export interface components {
              * @enum {string}
              */
             state: "sound" | "close" | "gives way";
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
             /** Y Mm */
             y_mm: number;
         };
@@ -1337,6 +1498,11 @@ export interface components {
             /** Changed */
             changed: string[];
             file: components["schemas"]["AirframeFile"];
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /** Message */
             message: string;
             /** Version */
@@ -1517,7 +1683,7 @@ export interface components {
         };
         /**
          * Core
-         * @description What the wing is cut, moulded or folded from.
+         * @description What the part is cut, moulded or folded from.
          */
         Core: {
             /** Density Kg M3 */
@@ -1587,7 +1753,24 @@ export interface components {
             /** Piece */
             piece: number;
         };
-        /** Drawing */
+        /**
+         * Dot
+         * @description One of the evaluate_many, by the quick model, for the cloud behind the front.
+         */
+        Dot: {
+            /** Bend Mm */
+            bend_mm: number;
+            /** Hold G */
+            hold_g: number;
+            /** Meets */
+            meets: boolean;
+            /** Part G */
+            part_g: number;
+        };
+        /**
+         * Drawing
+         * @description Plan and slice of one verdict.
+         */
         Drawing: {
             plan: components["schemas"]["Plan"];
             slice: components["schemas"]["Slice"];
@@ -1607,6 +1790,18 @@ export interface components {
             share: number;
         };
         /**
+         * Estimate
+         * @description A figure with its 10th and 90th percentile.
+         */
+        Estimate: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Value */
+            value: number;
+        };
+        /**
          * Evaluation
          * @description An airframe and a scheme, saved or not.
          */
@@ -1614,6 +1809,8 @@ export interface components {
             airframe: components["schemas"]["Airframe"];
             /** Moving */
             moving?: boolean | null;
+            /** Others */
+            others?: components["schemas"]["Scheme"][];
             scheme: components["schemas"]["Scheme"];
             /** Station Mm */
             station_mm?: number | null;
@@ -1632,7 +1829,51 @@ export interface components {
             /** Unit */
             unit: string;
         };
-        /** FlatPlate */
+        /**
+         * Fin
+         * @description One fin, from its root to its tip; `count` 2 are alike, each `out_mm` from the middle.
+         *
+         *     `tilt_deg` leans them outwards from upright.
+         */
+        Fin: {
+            /** Aerofoil */
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
+            /**
+             * Arm Mm
+             * @default 560
+             */
+            arm_mm: number;
+            core?: components["schemas"]["Core"];
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Height Mm
+             * @default 0
+             */
+            height_mm: number;
+            /**
+             * Out Mm
+             * @default 0
+             */
+            out_mm: number;
+            /** Panels */
+            panels?: components["schemas"]["Panel"][];
+            rudder?: components["schemas"]["ControlSurface"] | null;
+            seat?: components["schemas"]["Seat"];
+            targets?: components["schemas"]["Targets"];
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+        };
+        /**
+         * FlatPlate
+         * @description A flat plate: thickness mm.
+         */
         FlatPlate: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1657,6 +1898,8 @@ export interface components {
             cl_max: number;
             /** Gust M S */
             gust_m_s?: number | null;
+            /** Handling N */
+            handling_N?: number | null;
             /** Landing G */
             landing_g?: number | null;
             /** Line G */
@@ -1686,6 +1929,29 @@ export interface components {
              * @enum {string}
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
+        };
+        /**
+         * Found
+         * @description What a search found: ways tried, the front, the winner and why.
+         */
+        Found: {
+            /** Cloud */
+            cloud: components["schemas"]["Dot"][];
+            /** Front */
+            front: components["schemas"]["Point"][];
+            /**
+             * Kind
+             * @default found
+             * @constant
+             */
+            kind: "found";
+            /** Meeting */
+            meeting: number;
+            /** Tried */
+            tried: number;
+            /** Why */
+            why: string[];
+            winner: components["schemas"]["Point"] | null;
         };
         /** Gauge */
         Gauge: {
@@ -1791,7 +2057,7 @@ export interface components {
             group: string;
             /** Label */
             label: string;
-            minutes: components["schemas"]["Spreaded"];
+            minutes: components["schemas"]["Estimate"];
             /** Pieces */
             pieces: number;
         };
@@ -1806,25 +2072,6 @@ export interface components {
             value: number;
             /** Weight */
             weight: number;
-        };
-        /**
-         * Hold
-         * @description What it stands in the end, when the first sign was only a wrinkle.
-         */
-        Hold: {
-            /** How */
-            how: string;
-            /** Mode */
-            mode: string;
-            n: components["schemas"]["Spreaded"];
-            /** Piece Id */
-            piece_id: string | null;
-            /** Reserve */
-            reserve: number;
-            /** Seen */
-            seen: string;
-            /** Y Mm */
-            y_mm: number;
         };
         /**
          * Joint
@@ -1954,6 +2201,8 @@ export interface components {
             airframe: components["schemas"]["Airframe"];
             /** Moving */
             moving?: boolean | null;
+            /** Others */
+            others?: components["schemas"]["Scheme"][];
             scheme: components["schemas"]["Scheme"];
             /**
              * School
@@ -2055,7 +2304,7 @@ export interface components {
             group: string;
             /** Label */
             label: string;
-            minutes: components["schemas"]["Spreaded"];
+            minutes: components["schemas"]["Estimate"];
             /** On */
             on: boolean;
             /** Piece Id */
@@ -2090,20 +2339,22 @@ export interface components {
         };
         /**
          * Mass
-         * @description Grams of the whole wing, both halves.
+         * @description Grams of the whole part, all its copies; `beside_g` of the other parts that are described.
          */
         Mass: {
+            /** Beside G */
+            beside_g: number;
             /** Flying G */
             flying_g: number;
-            foam_g: components["schemas"]["Spreaded"];
+            foam_g: components["schemas"]["Estimate"];
             /** Glue G */
             glue_g: number;
+            part_g: components["schemas"]["Estimate"];
             /** Pieces G */
             pieces_g: number;
             /** Promise G */
             promise_g: number;
-            remains_g: components["schemas"]["Spreaded"];
-            wing_g: components["schemas"]["Spreaded"];
+            remains_g: components["schemas"]["Estimate"];
         };
         /** MaterialsOut */
         MaterialsOut: {
@@ -2111,6 +2362,8 @@ export interface components {
             own: components["schemas"]["OwnMaterialOut"][];
             /** Shipped */
             shipped: components["schemas"]["CopyableOut"][];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
         };
         /** MeasureOut */
         MeasureOut: {
@@ -2177,43 +2430,6 @@ export interface components {
             label: string;
         };
         /**
-         * Need
-         * @description One thing that a piece needs: runs that must be in one (mm), or an area (mm2), or grams.
-         *
-         *     `sizes` names the sizes that the item must have (``diameter_mm``...).
-         */
-        Need: {
-            /** Amount */
-            amount: number;
-            /**
-             * Form
-             * @enum {string}
-             */
-            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block";
-            /** Material */
-            material: string;
-            /** Piece */
-            piece: string;
-            /** Piece Id */
-            piece_id: string;
-            /**
-             * Runs Mm
-             * @default []
-             */
-            runs_mm: number[];
-            /**
-             * Sizes
-             * @default {}
-             */
-            sizes: {
-                [key: string]: number;
-            };
-            /** Table */
-            table: string;
-            /** What */
-            what: string;
-        };
-        /**
          * NeedLine
          * @description How a need is met. `price` in the workshop's money, of what is used; None where no price is known.
          */
@@ -2225,7 +2441,7 @@ export interface components {
             cuts: components["schemas"]["Cut"][];
             /** Item */
             item: number | null;
-            need: components["schemas"]["Need"];
+            need: components["schemas"]["ShelfNeed"];
             /** Price */
             price: number | null;
             /** Says */
@@ -2331,8 +2547,11 @@ export interface components {
              */
             y_to_mm: number;
         };
-        /** Offer */
-        Offer: {
+        /**
+         * Offered
+         * @description A kind of piece that can be put in: drawn in this part, grams for a metre, good for and bad at.
+         */
+        Offered: {
             /** Bad */
             bad: string;
             /** Good */
@@ -2344,11 +2563,8 @@ export interface components {
              * @enum {string}
              */
             group: "build-up" | "stick" | "sheet" | "cut";
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
+            /** Kind */
+            kind: string;
             /** Name */
             name: string;
             section: components["schemas"]["Outlined"];
@@ -2424,6 +2640,8 @@ export interface components {
         /** OwnMaterialOut */
         OwnMaterialOut: {
             material: components["schemas"]["OwnMaterial"];
+            /** Row Id */
+            row_id: number;
             /**
              * Updated
              * Format: date-time
@@ -2484,6 +2702,62 @@ export interface components {
             weight: number;
         };
         /**
+         * PartCard
+         * @description One part on the list: the worst of all that is asked of it.
+         */
+        PartCard: {
+            /** Hardest */
+            hardest: string;
+            /** Label */
+            label: string;
+            n: components["schemas"]["Estimate"];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
+            /** Part G */
+            part_g: number;
+            /** Sentence */
+            sentence: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
+        };
+        /** PartStart */
+        PartStart: {
+            airframe: components["schemas"]["Airframe"];
+            scheme: components["schemas"]["Scheme"];
+        };
+        /**
+         * PartWish
+         * @description Which part is to be described next.
+         */
+        PartWish: {
+            airframe: components["schemas"]["Airframe"];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
+        };
+        /**
+         * Parts
+         * @description The parts that are described; a flying wing has no tail.
+         */
+        Parts: {
+            fin?: components["schemas"]["Fin"] | null;
+            tailplane?: components["schemas"]["Tailplane"] | null;
+            wing: components["schemas"]["Wing"];
+        };
+        /**
          * Picture
          * @description The bytes of a JPEG, PNG or WebP, in base 64.
          */
@@ -2501,10 +2775,13 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "rod_pair" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_rods" | "build_tube_film" | "build_box" | "build_web_caps" | "build_skin";
+            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
             scheme: components["schemas"]["Scheme"];
         };
-        /** Plan */
+        /**
+         * Plan
+         * @description The part from above, mm.
+         */
         Plan: {
             /** Breaks Mm */
             breaks_mm: number[];
@@ -2685,6 +2962,36 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /**
+         * Point
+         * @description One way, by the full model: grams of the whole wing, g, mm, degrees, minutes, the workshop's money.
+         */
+        Point: {
+            /** Bend Mm */
+            bend_mm: number;
+            /** Break G */
+            break_g: number;
+            /** Hold G */
+            hold_g: number;
+            /** Lightest For Bend */
+            lightest_for_bend: boolean;
+            /** Lightest For Load */
+            lightest_for_load: boolean;
+            /** Meets */
+            meets: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Part G */
+            part_g: number;
+            /** Pieces */
+            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            /** Price */
+            price: number | null;
+            /** Twist Deg */
+            twist_deg: number;
+        };
         /** PresetOut */
         PresetOut: {
             /** Gust M S */
@@ -2708,12 +3015,36 @@ export interface components {
             /** Use */
             use: string;
         };
-        /** Problems */
+        /**
+         * Problems
+         * @description What every answer says that is not the wanted one; `id` finds it in the log.
+         */
         Problems: {
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /** Message */
             message: string;
             /** Problems */
             problems: components["schemas"]["Said"][];
+        };
+        /**
+         * Progress
+         * @description How far a search has come.
+         */
+        Progress: {
+            /** Done */
+            done: number;
+            /**
+             * Kind
+             * @default progress
+             * @constant
+             */
+            kind: "progress";
+            /** Of */
+            of: number;
         };
         /**
          * Question
@@ -2725,6 +3056,8 @@ export interface components {
             figure: string;
             /** Moving */
             moving?: boolean | null;
+            /** Others */
+            others?: components["schemas"]["Scheme"][];
             scheme: components["schemas"]["Scheme"];
             /** Station Mm */
             station_mm?: number | null;
@@ -2840,6 +3173,33 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * RemovedOut
+         * @description Something that was removed and can be taken back.
+         */
+        RemovedOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "airframe" | "scheme" | "material" | "stock" | "bond";
+            /** Name */
+            name: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+            /** Who */
+            who: string;
+        };
         /** Reserved */
         Reserved: {
             /** Airframe */
@@ -2850,6 +3210,25 @@ export interface components {
             scheme: string;
             /** Scheme Id */
             scheme_id: string;
+        };
+        /**
+         * ResidualStrength
+         * @description What it stands in the end, when the first sign was only a wrinkle.
+         */
+        ResidualStrength: {
+            /** How */
+            how: string;
+            /** Mode */
+            mode: string;
+            n: components["schemas"]["Estimate"];
+            /** Piece Id */
+            piece_id: string | null;
+            /** Reserve */
+            reserve: number;
+            /** Seen */
+            seen: string;
+            /** Y Mm */
+            y_mm: number;
         };
         /** RevisionOut */
         RevisionOut: {
@@ -2865,7 +3244,10 @@ export interface components {
             /** Who */
             who: string;
         };
-        /** RibbonPiece */
+        /**
+         * RibbonPiece
+         * @description A stretch of the span with one state: what is nearest there.
+         */
         RibbonPiece: {
             /** Case */
             case: string;
@@ -2891,7 +3273,10 @@ export interface components {
             /** Y To Mm */
             y_to_mm: number;
         };
-        /** Rod */
+        /**
+         * Rod
+         * @description A round rod in the foam: diameter mm.
+         */
         Rod: {
             /**
              * Chord From
@@ -3090,7 +3475,7 @@ export interface components {
         };
         /**
          * Scheme
-         * @description One way to build the part: the pieces glued in and on.
+         * @description One way to build one part: the pieces glued in and on.
          */
         Scheme: {
             /** Id */
@@ -3102,6 +3487,12 @@ export interface components {
              * @default
              */
             notes: string;
+            /**
+             * Part
+             * @default wing
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
             /** Pieces */
             pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
@@ -3118,24 +3509,42 @@ export interface components {
             ratio: number | null;
             /** Says */
             says: string;
-            speed: components["schemas"]["Spreaded"] | null;
+            speed: components["schemas"]["Estimate"] | null;
             /**
              * State
              * @enum {string}
              */
             state: "sound" | "close" | "gives way";
         };
+        /**
+         * SearchLine
+         * @description One line of what a search tells.
+         */
+        SearchLine: components["schemas"]["Progress"] | components["schemas"]["Found"] | components["schemas"]["SearchRefused"];
         /** SearchQuestion */
         SearchQuestion: {
             airframe: components["schemas"]["Airframe"];
             /** Airframe Id */
             airframe_id?: number | null;
+            /** Others */
+            others?: components["schemas"]["Scheme"][];
             scheme: components["schemas"]["Scheme"];
             wish: components["schemas"]["Wish"];
         };
+        /** SearchRefused */
+        SearchRefused: {
+            /**
+             * Kind
+             * @default refused
+             * @constant
+             */
+            kind: "refused";
+            /** Problems */
+            problems: components["schemas"]["Said"][];
+        };
         /**
          * Seat
-         * @description How the wing sits on the body.
+         * @description How the part sits on the body.
          */
         Seat: {
             /**
@@ -3212,7 +3621,7 @@ export interface components {
         Shakes: {
             /** Balance G */
             balance_g: number;
-            hz: components["schemas"]["Spreaded"];
+            hz: components["schemas"]["Estimate"];
             /** Ratio */
             ratio: number | null;
             /** Says */
@@ -3226,7 +3635,7 @@ export interface components {
             state: "well apart" | "near" | "below" | "not compared";
             /** Twist Hz */
             twist_hz: number;
-            unbalance_gmm: components["schemas"]["Spreaded"];
+            unbalance_gmm: components["schemas"]["Estimate"];
             /** Wing Hz */
             wing_hz: number | null;
         };
@@ -3238,7 +3647,10 @@ export interface components {
             /** Reserved */
             reserved: boolean;
         };
-        /** ShelfCheck */
+        /**
+         * ShelfCheck
+         * @description What a scheme needs against what is there: cuts, what is short, what is left.
+         */
         ShelfCheck: {
             /** Lines */
             lines: components["schemas"]["NeedLine"][];
@@ -3315,12 +3727,51 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * ShelfNeed
+         * @description One thing that a piece needs: runs that must be in one (mm), or an area (mm2), or grams.
+         *
+         *     `sizes` names the sizes that the item must have (``diameter_mm``...).
+         */
+        ShelfNeed: {
+            /** Amount */
+            amount: number;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block";
+            /** Material */
+            material: string;
+            /** Piece */
+            piece: string;
+            /** Piece Id */
+            piece_id: string;
+            /**
+             * Runs Mm
+             * @default []
+             */
+            runs_mm: number[];
+            /**
+             * Sizes
+             * @default {}
+             */
+            sizes: {
+                [key: string]: number;
+            };
+            /** Table */
+            table: string;
+            /** What */
+            what: string;
+        };
         /** ShelfOut */
         ShelfOut: {
             /** Items */
             items: components["schemas"]["ShelfItemOut"][];
             /** Money */
             money: string;
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
         };
         /** ShelfQuestion */
         ShelfQuestion: {
@@ -3336,7 +3787,10 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** Skin */
+        /**
+         * Skin
+         * @description Film, paper or cloth tape over a share of the chord, on one face or both.
+         */
         Skin: {
             /** Drops Mm */
             drops_mm?: number[];
@@ -3407,7 +3861,10 @@ export interface components {
              */
             y_to_mm: number;
         };
-        /** Slice */
+        /**
+         * Slice
+         * @description A section as drawn: outline, pieces, strains.
+         */
         Slice: {
             /** Chord Mm */
             chord_mm: number;
@@ -3539,16 +3996,111 @@ export interface components {
             number
         ];
         /**
-         * Spreaded
-         * @description A figure with its 10th and 90th percentile.
+         * Stand
+         * @description The aircraft: its parts, and its weight against the promise; g, mm.
          */
-        Spreaded: {
-            /** High */
-            high: number;
-            /** Low */
-            low: number;
-            /** Value */
-            value: number;
+        Stand: {
+            forecast_g: components["schemas"]["Estimate"];
+            /** Length Mm */
+            length_mm: number;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: components["schemas"]["StandPart"][];
+            /** Promise G */
+            promise_g: number;
+            remains_g: components["schemas"]["Estimate"];
+            /** Rest G */
+            rest_g: number;
+            /** Span Mm */
+            span_mm: number;
+        };
+        /**
+         * StandPart
+         * @description One part: its place in three views, and its line. mm, aft of the wing's leading edge at the root, out, up.
+         *
+         *     `plan` (out, aft), `side` (aft, up) and `front` (out, up) are polygons, both halves or all copies of it; `pieces`
+         *     are those of the shown scheme, on the plan. `weakest` is where it gives way first: (aft, out, up).
+         *     Without a line (`sentence` empty) it cannot be worked out: `trouble` says why.
+         */
+        StandPart: {
+            /** Chosen */
+            chosen: boolean;
+            /** Front */
+            front: [
+                number,
+                number
+            ][][];
+            /**
+             * Hardest
+             * @default
+             */
+            hardest: string;
+            /** Label */
+            label: string;
+            n?: components["schemas"]["Estimate"] | null;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
+            part_g?: components["schemas"]["Estimate"] | null;
+            /** Pieces */
+            pieces: [
+                number,
+                number
+            ][][];
+            /** Plan */
+            plan: [
+                number,
+                number
+            ][][];
+            /** Reserve */
+            reserve?: number | null;
+            /** Scheme */
+            scheme: string;
+            /** Scheme Id */
+            scheme_id: string;
+            /** Schemes */
+            schemes: number;
+            /**
+             * Sentence
+             * @default
+             */
+            sentence: string;
+            /** Share G */
+            share_g?: number | null;
+            /** Side */
+            side: [
+                number,
+                number
+            ][][];
+            /** State */
+            state?: ("sound" | "close" | "gives way") | null;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+            /**
+             * Unit
+             * @default G
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
+            /** Weakest */
+            weakest?: [
+                number,
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * StandQuestion
+         * @description A whole aircraft, saved or not.
+         */
+        StandQuestion: {
+            file: components["schemas"]["AirframeFile"];
         };
         /**
          * StandingOut
@@ -3600,7 +4152,10 @@ export interface components {
             /** Value */
             value: string;
         };
-        /** Strip */
+        /**
+         * Strip
+         * @description A flat strip, on edge or flat: width and thickness mm.
+         */
         Strip: {
             /**
              * Chord From
@@ -3790,17 +4345,17 @@ export interface components {
         SurfaceVerdict: {
             /** Along */
             along: components["schemas"]["Twisted"][];
-            grams: components["schemas"]["Spreaded"];
-            lost: components["schemas"]["Spreaded"];
-            moment_Nmm: components["schemas"]["Spreaded"];
+            grams: components["schemas"]["Estimate"];
+            lost: components["schemas"]["Estimate"];
+            moment_Nmm: components["schemas"]["Estimate"];
             /** Says */
             says: string[];
-            servo_at_surface_Nmm: components["schemas"]["Spreaded"];
-            servo_reserve: components["schemas"]["Spreaded"];
+            servo_at_surface_Nmm: components["schemas"]["Estimate"];
+            servo_reserve: components["schemas"]["Estimate"];
             shakes: components["schemas"]["Shakes"];
             /** Throw By Linkage Deg */
             throw_by_linkage_deg: number;
-            twist_end_deg: components["schemas"]["Spreaded"];
+            twist_end_deg: components["schemas"]["Estimate"];
             /**
              * Warps
              * @enum {string}
@@ -3837,7 +4392,50 @@ export interface components {
             ][][];
             throw: components["schemas"]["Throw"];
         };
-        /** TapeStrip */
+        /**
+         * Tailplane
+         * @description One half of the tailplane, from the middle to the tip.
+         *
+         *     `tilt_deg` turns both halves up: 0 lies flat, 30 to 45 is a V tail, whose elevator is its rudder too.
+         */
+        Tailplane: {
+            /** Aerofoil */
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
+            /**
+             * Arm Mm
+             * @default 550
+             */
+            arm_mm: number;
+            core?: components["schemas"]["Core"];
+            elevator?: components["schemas"]["ControlSurface"] | null;
+            /**
+             * Height Mm
+             * @default 0
+             */
+            height_mm: number;
+            /** Panels */
+            panels?: components["schemas"]["Panel"][];
+            seat?: components["schemas"]["Seat"];
+            targets?: components["schemas"]["Targets"];
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+        };
+        /** TakenBack */
+        TakenBack: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TapeStrip
+         * @description A strip of tape along the span: width mm, layers, some of which may end early.
+         */
         TapeStrip: {
             /**
              * Chord From
@@ -3915,12 +4513,12 @@ export interface components {
         TargetLine: {
             /** At Least */
             at_least: boolean;
-            has: components["schemas"]["Spreaded"];
+            has: components["schemas"]["Estimate"];
             /**
              * Id
              * @enum {string}
              */
-            id: "break" | "bend" | "twist" | "mass" | "minutes";
+            id: "break" | "bend" | "twist" | "mass" | "share" | "minutes";
             /** Label */
             label: string;
             /** Margin */
@@ -3935,13 +4533,15 @@ export interface components {
         };
         /**
          * Targets
-         * @description What is wanted of the wing beside its weight promise; None: not asked for.
+         * @description What is wanted of a part beside the weight promise; None: not asked for.
          */
         Targets: {
             /** Break G */
             break_g?: number | null;
             /** Minutes */
             minutes?: number | null;
+            /** Share G */
+            share_g?: number | null;
             /** Tip Bend Share */
             tip_bend_share?: number | null;
             /** Twist Deg */
@@ -4045,7 +4645,7 @@ export interface components {
          * @description Degrees by which the surface lags behind its horn, at a place from its inner end in mm.
          */
         Twisted: {
-            deg: components["schemas"]["Spreaded"];
+            deg: components["schemas"]["Estimate"];
             /** Y Mm */
             y_mm: number;
         };
@@ -4058,13 +4658,32 @@ export interface components {
             units: "metric" | "inch";
         };
         /**
+         * UnreadableOut
+         * @description A stored document that cannot be read: what is wrong; the raw one can be taken away.
+         */
+        UnreadableOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Table
+             * @enum {string}
+             */
+            table: "airframe" | "material" | "stock" | "bond";
+            /** What */
+            what: string;
+        };
+        /**
          * Verdict
          * @description Limit load is what flight may reach; the break is set against limit × safety factor.
          */
         Verdict: {
             bare: components["schemas"]["Bare"];
-            bending_hz: components["schemas"]["Spreaded"];
+            bending_hz: components["schemas"]["Estimate"];
             breaks: components["schemas"]["Break"];
+            /** Case */
+            case: string;
             /** Cases */
             cases: components["schemas"]["CaseLine"][];
             /** Cautions */
@@ -4078,7 +4697,7 @@ export interface components {
             first_wrinkle: components["schemas"]["ModeLine"] | null;
             /** Groups */
             groups: components["schemas"]["GroupLine"][];
-            holds: components["schemas"]["Hold"];
+            holds: components["schemas"]["ResidualStrength"];
             /** Ledger */
             ledger: components["schemas"]["LedgerLine"][];
             /** Limit N */
@@ -4086,6 +4705,11 @@ export interface components {
             mass: components["schemas"]["Mass"];
             /** Modes */
             modes: components["schemas"]["ModeLine"][];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
             /** Ribbon */
             ribbon: components["schemas"]["RibbonPiece"][];
             /** Scope */
@@ -4099,17 +4723,22 @@ export interface components {
             targets: components["schemas"]["TargetLine"][];
             /** Tip Bend By Shear Mm */
             tip_bend_by_shear_mm: number;
-            tip_bend_mm: components["schemas"]["Spreaded"];
+            tip_bend_mm: components["schemas"]["Estimate"];
             /** Tip Bend Share */
             tip_bend_share: number;
+            /** Tip Inplane Mm */
+            tip_inplane_mm: number;
             /** Tip Slope Deg */
             tip_slope_deg: number;
-            /** Tip Sway Mm */
-            tip_sway_mm: number;
-            twist_deg: components["schemas"]["Spreaded"];
-            twist_hz: components["schemas"]["Spreaded"];
+            twist_deg: components["schemas"]["Estimate"];
+            twist_hz: components["schemas"]["Estimate"];
             /** Ultimate N */
             ultimate_n: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
             work: components["schemas"]["Work"];
         };
         /**
@@ -4241,7 +4870,10 @@ export interface components {
              */
             y_to_mm: number;
         };
-        /** Wing */
+        /**
+         * Wing
+         * @description One half of the wing, from the middle to the tip.
+         */
         Wing: {
             /** Aerofoil */
             aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
@@ -4251,6 +4883,7 @@ export interface components {
             /** Panels */
             panels: components["schemas"]["Panel"][];
             seat?: components["schemas"]["Seat"];
+            targets?: components["schemas"]["Targets"];
         };
         /**
          * WingSurface
@@ -4267,7 +4900,7 @@ export interface components {
              * Which
              * @enum {string}
              */
-            which: "aileron" | "flap";
+            which: "aileron" | "flap" | "elevator" | "rudder";
             /** Wing Hz */
             wing_hz?: [
                 number,
@@ -4276,7 +4909,7 @@ export interface components {
         };
         /**
          * Wish
-         * @description Targets; None: not asked for. `wing_g` is of the whole wing, foam and glue included.
+         * @description Targets; None: not asked for. `part_g` is of the whole wing, foam and glue included.
          */
         Wish: {
             /** Break G */
@@ -4288,6 +4921,8 @@ export interface components {
             from_shelf: boolean;
             /** Minutes */
             minutes?: number | null;
+            /** Part G */
+            part_g?: number | null;
             /** Price */
             price?: number | null;
             /** Tip Bend Mm */
@@ -4296,8 +4931,6 @@ export interface components {
             twist_deg?: number | null;
             /** Vary */
             vary?: ("spar" | "place" | "reach" | "skin" | "layers" | "extent")[];
-            /** Wing G */
-            wing_g?: number | null;
         };
         /**
          * Work
@@ -4308,7 +4941,7 @@ export interface components {
             fly_after: number;
             /** Full After */
             full_after: number;
-            hands: components["schemas"]["Spreaded"];
+            hands: components["schemas"]["Estimate"];
             /** Slowest */
             slowest: string;
         };
@@ -4329,7 +4962,7 @@ export interface components {
              * @default []
              */
             inputs: components["schemas"]["Step"][];
-            spread?: components["schemas"]["Spreaded"] | null;
+            spread?: components["schemas"]["Estimate"] | null;
             /** Steps */
             steps: components["schemas"]["Step"][];
             /** Title */
@@ -4406,7 +5039,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Card"][];
+                    "application/json": components["schemas"]["AirframesOut"];
                 };
             };
         };
@@ -4466,6 +5099,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4577,6 +5219,15 @@ export interface operations {
                     "application/json": components["schemas"]["RevisionOut"][];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     open_revision: {
@@ -4602,6 +5253,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4647,8 +5307,8 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Forbidden */
-            403: {
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4858,7 +5518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BondTestOut"][];
+                    "application/json": components["schemas"]["BondTestsOut"];
                 };
             };
         };
@@ -5204,7 +5864,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Offer"][];
+                    "application/json": components["schemas"]["Offered"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    take_raw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table: "airframe" | "material" | "stock" | "bond";
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    list_removed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedOut"][];
+                };
+            };
+        };
+    };
+    take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "airframe" | "scheme" | "material" | "stock" | "bond";
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenBack"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5236,7 +5987,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SearchLine"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {
@@ -5309,6 +6062,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     sign_out: {
@@ -5349,6 +6111,24 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     new_account: {
@@ -5375,6 +6155,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5799,6 +6588,39 @@ export interface operations {
             };
         };
     };
+    stand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stand"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     start: {
         parameters: {
             query: {
@@ -5817,6 +6639,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AirframeFile"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    start_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartStart"];
                 };
             };
             /** @description Unprocessable Entity */

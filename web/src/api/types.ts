@@ -1,9 +1,10 @@
 import type { components } from "./schema";
 
-type Schemas = components["schemas"];
+export type Schemas = components["schemas"];
 
-/** Documents as the server hands them out: every field is there. */
+/** Documents as the server hands them out: every field is there, all the way down. */
 type Whole<T> = { [K in keyof T]-?: Exclude<T[K], undefined> };
+type Deep<T> = T extends (infer Item)[] ? Deep<Item>[] : T extends object ? { [K in keyof T]-?: Deep<Exclude<T[K], undefined>> } : T;
 
 export type Said = Schemas["Said"];
 export type Session = Schemas["SessionOut"];
@@ -17,10 +18,10 @@ export type Plan = Schemas["Plan"];
 export type PlanPiece = Schemas["PlanPiece"];
 export type RibbonPiece = Schemas["RibbonPiece"];
 export type LedgerLine = Schemas["LedgerLine"];
-export type Spreaded = Schemas["Spreaded"];
+export type Estimate = Schemas["Estimate"];
 export type WorkingStep = Schemas["Step"];
 export type Working = Whole<Schemas["Working"]>;
-export type Offer = Schemas["Offer"];
+export type Offer = Schemas["Offered"];
 export type Driver = Schemas["Driver"];
 export type CaseLine = Schemas["CaseLine"];
 export type ModeLine = Schemas["ModeLine"];
@@ -54,87 +55,37 @@ export type SurfaceAnswer = Omit<Schemas["SurfaceAnswer"], "verdict"> & {
 };
 export type RankedHinge = Schemas["RankedHinge"];
 export type Conflict = Schemas["Conflict"];
+export type AirframesOut = Schemas["AirframesOut"];
+export type Removed = Schemas["RemovedOut"];
+export type Unreadable = Schemas["UnreadableOut"];
 
-export type Rod = Whole<Schemas["Rod"]>;
-export type Tube = Whole<Schemas["Tube"]>;
-export type Strip = Whole<Schemas["Strip"]>;
-export type Web = Whole<Schemas["Web"]>;
-export type Skin = Whole<Schemas["Skin"]>;
-export type TapeStrip = Whole<Schemas["TapeStrip"]>;
-export type Sandwich = Whole<Schemas["Sandwich"]>;
-export type BoxSpar = Whole<Schemas["BoxSpar"]>;
-export type Cord = Whole<Schemas["Cord"]>;
-export type Cloth = Whole<Schemas["Cloth"]>;
-export type Block = Whole<Schemas["Block"]>;
-export type Plate = Whole<Schemas["Plate"]>;
-export type Pocket = Whole<Schemas["Pocket"]>;
-export type Notch = Whole<Schemas["Notch"]>;
-export type Piece = Rod | Tube | Strip | Sandwich | Web | BoxSpar | Cord | Skin | TapeStrip | Cloth | Block | Plate | Pocket | Notch;
-export type Panel = Omit<Whole<Schemas["Panel"]>, "joint"> & { joint: Joint };
-export type Aerofoil = Whole<Schemas["NacaAerofoil"]> | Whole<Schemas["FlatPlate"]> | Whole<Schemas["CoordinateAerofoil"]>;
-export type Core = Whole<Schemas["Core"]>;
-export type Flight = Whole<Schemas["Flight"]>;
-export type Joint = Whole<Schemas["Joint"]>;
-export type Seat = Whole<Schemas["Seat"]>;
-export type ControlSurface = Whole<Schemas["ControlSurface"]>;
+export type AirframeFile = Deep<Schemas["AirframeFile"]>;
+export type Airframe = AirframeFile["airframe"];
+export type Scheme = AirframeFile["schemes"][number];
+export type Piece = Scheme["pieces"][number];
+export type PieceKind = Piece["kind"];
+export type PartName = Scheme["part"];
+export type Parts = Airframe["parts"];
+export type Wing = Parts["wing"];
+export type Tailplane = NonNullable<Parts["tailplane"]>;
+export type Fin = NonNullable<Parts["fin"]>;
+/** Any part with panels. */
+export type Lifting = Wing | Tailplane | Fin;
+export type Panel = Lifting["panels"][number];
+export type Joint = Panel["joint"];
+export type Aerofoil = Lifting["aerofoil"];
+export type Core = Lifting["core"];
+export type Seat = Lifting["seat"];
+export type Targets = Lifting["targets"];
+export type Flight = Airframe["flight"];
+export type ControlSurface = Deep<Schemas["ControlSurface"]>;
+export type SurfaceName = Schemas["WingSurface"]["which"];
+export type Unit = Verdict["unit"];
+export type Stand = Schemas["Stand"];
+export type StandPart = Schemas["StandPart"];
 
-export type Targets = Whole<Schemas["Targets"]>;
-
-export interface Wing {
-  panels: Panel[];
-  aerofoil: Aerofoil;
-  core: Core;
-  aileron: ControlSurface | null;
-  flap: ControlSurface | null;
-  seat: Seat;
-}
-export interface Airframe {
-  name: string;
-  notes: string;
-  promise_g: number;
-  rest_g: number;
-  flight: Flight;
-  targets: Targets;
-  wing: Wing;
-}
-export interface Scheme {
-  id: string;
-  name: string;
-  notes: string;
-  pieces: Piece[];
-}
-export interface AirframeFile {
-  format: "fletcher-airframe";
-  version: 1;
-  airframe: Airframe;
-  schemes: Scheme[];
-  chosen: string | null;
-  materials: Schemas["OwnMaterial"][];
-}
-
-/** What a search tells, line by line; the search itself is described in the core. */
-export interface Point {
-  pieces: Piece[];
-  name: string;
-  wing_g: number;
-  hold_g: number;
-  break_g: number;
-  bend_mm: number;
-  twist_deg: number;
-  minutes: number;
-  price: number | null;
-  meets: boolean;
-  lightest_for_load: boolean;
-  lightest_for_bend: boolean;
-}
-export interface Found {
-  kind: "found";
-  tried: number;
-  meeting: number;
-  winner: Point | null;
-  front: Point[];
-  cloud: { wing_g: number; hold_g: number; bend_mm: number; meets: boolean }[];
-  why: string[];
-}
-export type Told = { kind: "progress"; done: number; of: number } | Found | { kind: "refused"; problems: Said[] };
+/** What a search tells, line by line. */
+export type Told = Deep<Schemas["SearchLine"]>;
+export type Found = Deep<Schemas["Found"]>;
+export type Point = Deep<Schemas["Point"]>;
 export type Units = Session["units"];

@@ -18,7 +18,13 @@ export function AboutScheme({ scheme, only, chosen, onChoose, onChange, onRemove
     <Popover.Root>
       <Popover.Trigger className="btn btn-quiet whitespace-nowrap">Name and notes</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={6} collisionPadding={8} className="z-20 w-96 max-w-[96vw] border-2 border-ink bg-sheet p-3" aria-label="About this scheme">
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={8}
+          className="z-20 w-96 max-w-[96vw] border-2 border-ink bg-sheet p-3"
+          aria-label="About this scheme"
+        >
           <div className="grid gap-3">
             <TextField label="Name of the scheme" path="scheme.name" value={scheme.name} onChange={(name) => onChange({ name }, "name")} />
             <TextField long label="Notes on it" path="scheme.notes" value={scheme.notes} onChange={(notes) => onChange({ notes }, "notes")} />

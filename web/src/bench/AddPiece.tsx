@@ -3,12 +3,12 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
-import type { Airframe, Offer, Scheme } from "../api/types";
+import type { Airframe, Offer, Scheme, Schemas } from "../api/types";
 import { MiniSection } from "../drawing/MiniSection";
 import { rough } from "../lib/show";
 import { useUnits } from "../session";
 
-export type Wish = Offer["kind"];
+export type Wish = Schemas["PieceWish"]["kind"];
 
 const GROUPS: { group: Offer["group"]; title: string }[] = [
   { group: "build-up", title: "Common build-ups, in sizes for this wing" },
@@ -31,8 +31,7 @@ function Line({ offer, onAdd }: { offer: Offer; onAdd: () => void }) {
         </span>
         <span className="text-right text-[15px] whitespace-nowrap">
           {weight < 0 ? "−" : ""}
-          {rough(Math.abs(weight))} g
-          <span className="block text-[14px] text-pencil">a metre</span>
+          {rough(Math.abs(weight))} g<span className="block text-[14px] text-pencil">a metre</span>
         </span>
       </button>
     </li>
@@ -55,7 +54,13 @@ export function AddPiece({ airframe, scheme, onAdd, main }: { airframe: Airframe
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className={`btn ${main ? "btn-main" : ""}`}>Add a piece</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} collisionPadding={8} className="z-20 max-h-(--radix-popover-content-available-height) w-[34rem] max-w-[96vw] overflow-y-auto border-2 border-ink bg-sheet" aria-label="Pieces to add">
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          collisionPadding={8}
+          className="z-20 max-h-(--radix-popover-content-available-height) w-[34rem] max-w-[96vw] overflow-y-auto border-2 border-ink bg-sheet"
+          aria-label="Pieces to add"
+        >
           {error && <p className="p-4 font-medium text-gives">{error instanceof Fault ? error.message : "Something broke here."}</p>}
           {!data && !error && <p className="p-4">Laying each into this wing…</p>}
           {data &&
@@ -74,7 +79,7 @@ export function AddPiece({ airframe, scheme, onAdd, main }: { airframe: Airframe
                         offer={offer}
                         onAdd={() => {
                           setOpen(false);
-                          onAdd(offer.kind);
+                          onAdd(offer.kind as Wish);
                         }}
                       />
                     ))}

@@ -7,12 +7,15 @@ import { Plot, type Trace } from "../drawing/Plot";
 import { trim } from "../lib/show";
 import { useUnits } from "../session";
 import type { Why } from "./WorkingSheet";
+import { COLOUR } from "../drawing/colours";
 
 interface Props {
   verdict: Verdict;
   airframe: Airframe;
   scheme: Scheme;
   schemes: Scheme[];
+  /** Of the other parts: their weight flies along. */
+  others: Scheme[];
   station: number | null;
   onWhy: (why: Why) => void;
 }
@@ -32,16 +35,16 @@ const PLOTS: { key: Quantity; title: string; unit: string; scale: number; figure
 ];
 
 /** What the wing carries and how it gives, along the span; another scheme laid over it. */
-export function AlongSpan({ verdict, airframe, scheme, schemes, station, onWhy }: Props) {
+export function AlongSpan({ verdict, airframe, scheme, schemes, others: along, station, onWhy }: Props) {
   const units = useUnits();
   const others = schemes.filter((s) => s.id !== scheme.id);
   const [otherId, setOtherId] = useState<string>("");
   const other = others.find((s) => s.id === otherId) ?? null;
   const beside = useQuery({
-    queryKey: ["beside", airframe, other, units],
+    queryKey: ["beside", airframe, other, along, units],
     enabled: other !== null,
     gcTime: 0,
-    queryFn: () => takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme: other!, station_mm: null } })),
+    queryFn: () => takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme: other!, others: along, station_mm: null } })),
   });
   const trace = (name: string, curves: Curves, key: Quantity, scale: number): Trace => ({
     name,
@@ -53,14 +56,14 @@ export function AlongSpan({ verdict, airframe, scheme, schemes, station, onWhy }
       <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px]">
         <span className="flex items-center gap-2">
           <svg width={34} height={8} aria-hidden="true">
-            <line x1={0} x2={34} y1={4} y2={4} stroke="#8a4d16" strokeWidth={2.5} />
+            <line x1={0} x2={34} y1={4} y2={4} stroke={COLOUR.kraft} strokeWidth={2.5} />
           </svg>
           {scheme.name}
         </span>
         {others.length > 0 ? (
           <label className="flex items-center gap-2">
             <svg width={34} height={8} aria-hidden="true">
-              <line x1={0} x2={34} y1={4} y2={4} stroke="#1f5f85" strokeWidth={2.5} strokeDasharray="7 4" />
+              <line x1={0} x2={34} y1={4} y2={4} stroke={COLOUR.tape} strokeWidth={2.5} strokeDasharray="7 4" />
             </svg>
             <span>beside</span>
             <select className="entry w-auto" value={other?.id ?? ""} onChange={(e) => setOtherId(e.target.value)}>
@@ -77,7 +80,9 @@ export function AlongSpan({ verdict, airframe, scheme, schemes, station, onWhy }
         )}
         {beside.isError && <span className="font-medium text-gives">The other scheme cannot be worked out.</span>}
       </div>
-      <p className="mb-1 text-[15px] text-pencil">At the limit of the hardest pull, {trim(verdict.limit_n, 1)} g. Figures beside the titles are those at the station line.</p>
+      <p className="mb-1 text-[15px] text-pencil">
+        At the limit of the hardest pull, {trim(verdict.limit_n, 1)} g. Figures beside the titles are those at the station line.
+      </p>
       <div className="grid grid-cols-2 gap-x-4 gap-y-2 max-sm:grid-cols-1" data-testid="plots">
         {PLOTS.map(({ key, title, unit, scale, figure }) => (
           <Plot

@@ -2,7 +2,8 @@ import type { ReactNode } from "react";
 
 import type { Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
-import { length, mass, rough, trim } from "../lib/show";
+import { PARTS } from "../lib/parts";
+import { factor, length, mass, rough, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 
@@ -15,18 +16,36 @@ interface Props {
 /** Where the pull-up is not the hardest thing that is asked, that is said beside the break. */
 function Hardest({ verdict }: { verdict: Verdict }) {
   const hardest = verdict.cases.find((c) => c.hardest);
-  if (!hardest || hardest.id === "pull_up" || hardest.state === "sound") return null;
+  if (!hardest || hardest.id === verdict.cases[0]?.id || hardest.state === "sound") return null;
   return (
     <p className={`text-[15px] leading-5 font-medium ${hardest.state === "gives way" ? "text-gives" : "text-kraft"}`} data-testid="hardest">
-      {hardest.state === "gives way" ? "Too weak" : "Hardest"}: {hardest.label} asks {trim(hardest.factor, 1)} g, reserve ×{trim(hardest.reserve, 2)}
+      {hardest.state === "gives way" ? "Too weak" : "Hardest"}: {hardest.label} asks {factor(hardest.factor, hardest.unit)}, reserve ×{trim(hardest.reserve, 2)}
     </p>
   );
 }
 
-
-function Answer({ name, figure, onWhy, children, bar, tone, wide }: { wide?: boolean; name: string; figure: string; onWhy: (f: string) => void; children: ReactNode; bar?: ReactNode; tone?: string }) {
+function Answer({
+  name,
+  figure,
+  onWhy,
+  children,
+  bar,
+  tone,
+  wide,
+}: {
+  wide?: boolean;
+  name: string;
+  figure: string;
+  onWhy: (f: string) => void;
+  children: ReactNode;
+  bar?: ReactNode;
+  tone?: string;
+}) {
   return (
-    <section aria-label={name} className={`min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-t max-md:border-l-0 ${wide ? "max-md:col-span-2" : ""}`}>
+    <section
+      aria-label={name}
+      className={`min-w-0 border-l border-rule px-3 py-1 first:border-l-0 max-md:border-t max-md:border-l-0 ${wide ? "max-md:col-span-2" : ""}`}
+    >
       <div className="flex items-baseline justify-between gap-2">
         <h2 className="text-[15px] text-pencil">{name}</h2>
         <WhyButton name={name} onPress={() => onWhy(figure)} />
@@ -40,34 +59,42 @@ function Answer({ name, figure, onWhy, children, bar, tone, wide }: { wide?: boo
 /** What the scheme gives, in one line: break, bend, twist, grams; each opens its working. */
 export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const units = useUnits();
-  const { breaks, holds, mass: m } = verdict;
+  const { breaks, holds, mass: m, unit } = verdict;
   const gives = breaks.state === "gives way";
   const later = holds.n.value > breaks.n.value * 1.005;
   const over = m.remains_g.value < 0;
   return (
-    <div className={`grid grid-cols-2 border-b border-rule md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "bg-faint" : "bg-sheet"}`} aria-live="polite" data-testid="answers">
-      {stale && <p className="col-span-full px-3 pt-1 text-[15px] font-medium">Figures of the last wing that could be worked out:</p>}
+    <div
+      className={`grid grid-cols-2 border-b border-rule md:grid-cols-[2.5fr_1fr_0.6fr_1.1fr] ${stale ? "bg-faint" : "bg-sheet"}`}
+      aria-live="polite"
+      data-testid="answers"
+    >
+      {stale && <p className="col-span-full px-3 pt-1 text-[15px] font-medium">Figures of the last one that could be worked out:</p>}
       <Answer wide name="Breaks" figure="break" onWhy={onWhy} tone={gives ? "text-gives" : undefined}>
         <div className="grid gap-x-5 sm:grid-cols-[11.5rem_minmax(0,1fr)]">
           <div>
-            <p className="flex items-baseline gap-x-2">
-              <b className="text-[26px] leading-8 font-semibold" data-testid="break">
-                {trim(breaks.n.value, 1)} g
+            <p className="flex flex-wrap items-baseline gap-x-2">
+              <b className="text-[26px] leading-8 font-semibold whitespace-nowrap" data-testid="break">
+                {factor(breaks.n.value, unit)}
               </b>
               <span className="text-[15px] whitespace-nowrap text-ink">
                 {trim(breaks.n.low, 1)} to {trim(breaks.n.high, 1)}
               </span>
             </p>
-            <RangeBar figure={breaks.n} mark={verdict.ultimate_n} label={`Between ${rough(breaks.n.low)} and ${rough(breaks.n.high)} g; ${rough(verdict.ultimate_n)} g are needed`} />
+            <RangeBar
+              figure={breaks.n}
+              mark={verdict.ultimate_n}
+              label={`Between ${factor(breaks.n.low, unit)} and ${factor(breaks.n.high, unit)}; ${factor(verdict.ultimate_n, unit)} needed`}
+            />
             <p className="text-[14px] leading-4 text-gives">
-              red mark: {trim(verdict.ultimate_n, 1)} g needed
+              red mark: {factor(verdict.ultimate_n, unit)} needed
               {gives ? ", too weak" : breaks.state === "close" ? ", close" : ""}
             </p>
           </div>
           <div className="pt-1">
             <p className="text-[16px] leading-5 font-medium" data-testid="sentence">
               {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
-              {later ? `; holds to ${trim(holds.n.value, 1)} g, then ${holds.how}` : ""}.
+              {later ? `; holds to ${factor(holds.n.value, unit)}, then ${holds.how}` : ""}.
             </p>
             <Hardest verdict={verdict} />
             <p className="mt-0.5 text-[14px] leading-4.5 text-pencil">
@@ -77,18 +104,29 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           </div>
         </div>
       </Answer>
-      <Answer name="Tip bend at the limit" figure="bend" onWhy={onWhy} bar={<RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />}>
+      <Answer
+        name="Tip bend at the limit"
+        figure="bend"
+        onWhy={onWhy}
+        bar={<RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />}
+      >
         <p className="text-[22px] leading-8 font-semibold" data-testid="bend">
           {length(verdict.tip_bend_mm.value, units)}
         </p>
         <p className="text-[15px] leading-5">
-          {trim(verdict.tip_bend_share * 100, verdict.tip_bend_share < 0.02 ? 1 : 0)} % of the half span at {trim(verdict.limit_n, 1)} g
+          {trim(verdict.tip_bend_share * 100, verdict.tip_bend_share < 0.02 ? 1 : 0)} % of the {PARTS[verdict.part].half} at{" "}
+          {verdict.unit === "times" ? verdict.case : factor(verdict.limit_n, unit)}
         </p>
         <p className="text-[14px] leading-5 text-pencil">
           {length(verdict.tip_bend_mm.low, units)} to {length(verdict.tip_bend_mm.high, units)}
         </p>
       </Answer>
-      <Answer name="Tip twist" figure="twist" onWhy={onWhy} bar={<RangeBar figure={verdict.twist_deg} label={`Between ${trim(verdict.twist_deg.low, 1)} and ${trim(verdict.twist_deg.high, 1)} degrees`} />}>
+      <Answer
+        name="Tip twist"
+        figure="twist"
+        onWhy={onWhy}
+        bar={<RangeBar figure={verdict.twist_deg} label={`Between ${trim(verdict.twist_deg.low, 1)} and ${trim(verdict.twist_deg.high, 1)} degrees`} />}
+      >
         <p className="text-[22px] leading-8 font-semibold" data-testid="twist">
           {trim(verdict.twist_deg.value, 1)}°
         </p>
@@ -97,15 +135,30 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
         </p>
       </Answer>
-      <Answer wide name="Weight" figure="mass" onWhy={onWhy} tone={over ? "text-gives" : undefined} bar={<RangeBar figure={m.wing_g} mark={m.wing_g.value + m.remains_g.value} label={`Wing between ${mass(m.wing_g.low, units)} and ${mass(m.wing_g.high, units)}; the promise leaves ${mass(m.wing_g.value + m.remains_g.value, units)}`} />}>
+      <Answer
+        wide
+        name="Weight"
+        figure="mass"
+        onWhy={onWhy}
+        tone={over ? "text-gives" : undefined}
+        bar={
+          <RangeBar
+            figure={m.part_g}
+            mark={m.part_g.value + m.remains_g.value}
+            label={`${PARTS[verdict.part].label} between ${mass(m.part_g.low, units)} and ${mass(m.part_g.high, units)}; the promise leaves ${mass(m.part_g.value + m.remains_g.value, units)}`}
+          />
+        }
+      >
         <p className="text-[22px] leading-8 font-semibold" data-testid="added">
           {mass(m.pieces_g + m.glue_g, units)} added
         </p>
         <p className="text-[15px] leading-5 text-ink">
-          wing {mass(m.wing_g.value, units)} ({mass(m.wing_g.low, units)} to {mass(m.wing_g.high, units)})
+          {verdict.part} {mass(m.part_g.value, units)} ({mass(m.part_g.low, units)} to {mass(m.part_g.high, units)})
         </p>
         <p className="text-[15px] leading-5" data-testid="remains">
-          {over ? `${mass(-m.remains_g.value, units)} over the promise of ${mass(m.promise_g, units)}` : `${mass(m.remains_g.value, units)} left of the ${mass(m.promise_g, units)} promise`}
+          {over
+            ? `${mass(-m.remains_g.value, units)} over the promise of ${mass(m.promise_g, units)}`
+            : `${mass(m.remains_g.value, units)} left of the ${mass(m.promise_g, units)} promise`}
         </p>
       </Answer>
     </div>

@@ -4,10 +4,10 @@ import { Link, useParams } from "react-router";
 import { client, Fault, takeAs } from "../api/client";
 import type { AirframeFile } from "../api/types";
 import { TopBar } from "../ui/TopBar";
-import { Bench } from "./Bench";
+import { Workshop } from "./Workshop";
 
 export function BenchPage() {
-  const { id } = useParams();
+  const { id, part } = useParams();
   const number = Number(id);
   const query = useQuery({
     queryKey: ["airframe", number],
@@ -40,5 +40,5 @@ export function BenchPage() {
         </div>
       </>
     );
-  return <Bench key={number} id={number} version={query.data.version} initial={query.data.file} />;
+  return <Workshop key={number} id={number} version={query.data.version} initial={query.data.file} part={part} />;
 }

@@ -4,7 +4,8 @@ import { client, takeAs } from "../api/client";
 import type { AirframeFile, Verdict } from "../api/types";
 import { Mark } from "../drawing/Mark";
 import { PlansOver } from "../drawing/Over";
-import { length, mass, trim } from "../lib/show";
+import { besideOf } from "../lib/parts";
+import { factor, length, mass } from "../lib/show";
 import { useUnits } from "../session";
 import { different } from "./different";
 
@@ -20,7 +21,10 @@ export function BothVersions({ mine, theirs, schemeId }: { mine: AirframeFile; t
       queryKey: ["versions", file.airframe, scheme, units],
       enabled: scheme !== undefined,
       retry: false,
-      queryFn: () => takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme: scheme!, station_mm: null } })),
+      queryFn: () =>
+        takeAs<Verdict>(
+          client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme: scheme!, others: besideOf(file, scheme!.part), station_mm: null } }),
+        ),
     })),
   });
   const gone = sides.find((s) => !s.scheme);
@@ -29,14 +33,19 @@ export function BothVersions({ mine, theirs, schemeId }: { mine: AirframeFile; t
   const [here, there] = [verdicts[0]!.data, verdicts[1]!.data];
   if (!here || !there) return <p className="px-4 py-2">Working both out…</p>;
   const rows: [string, (v: Verdict) => string][] = [
-    ["Breaks", (v) => `${trim(v.breaks.n.value, 1)} g, ${v.breaks.how}`],
+    ["Breaks", (v) => `${factor(v.breaks.n.value, v.unit)}, ${v.breaks.how}`],
     ["Tip bend at the limit", (v) => length(v.tip_bend_mm.value, units)],
-    ["The whole wing", (v) => mass(v.mass.wing_g.value, units)],
+    ["The whole part", (v) => mass(v.mass.part_g.value, units)],
   ];
   const pieces = different(here, there);
   return (
     <section aria-label="Yours and theirs" data-testid="both-versions" className="grid gap-x-6 border-b-2 border-kraft bg-sheet px-4 py-3 lg:grid-cols-2">
-      <PlansOver plans={[{ name: "yours", drawn: here.drawing.plan }, { name: "theirs", drawn: there.drawing.plan }]} />
+      <PlansOver
+        plans={[
+          { name: "yours", drawn: here.drawing.plan },
+          { name: "theirs", drawn: there.drawing.plan },
+        ]}
+      />
       <div>
         <table className="w-full text-[16px]" aria-label="Yours and theirs in figures">
           <thead>

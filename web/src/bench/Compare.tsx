@@ -2,10 +2,11 @@ import { useQueries } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { client, takeAs } from "../api/client";
-import type { AirframeFile, Curves, Scheme, ShelfAnswer, Spreaded, Verdict } from "../api/types";
+import type { AirframeFile, Curves, PartName, Scheme, ShelfAnswer, Estimate, Verdict } from "../api/types";
 import { type Named, PlansOver, SlicesOver } from "../drawing/Over";
 import { Mark } from "../drawing/Mark";
 import { Plot } from "../drawing/Plot";
+import { schemesOf } from "../lib/parts";
 import { length, mass, minutes, price, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { different } from "./different";
@@ -15,6 +16,8 @@ const MOST = 3;
 interface Props {
   airframeId: number;
   file: AirframeFile;
+  part: PartName;
+  others: Scheme[];
   start: string;
   station: number | null;
   onOpen: (id: string) => void;
@@ -32,7 +35,7 @@ interface Row {
   name: string;
   of: (c: Column) => number | null;
   show: (value: number) => string;
-  spread?: (c: Column) => Spreaded;
+  spread?: (c: Column) => Estimate;
   /** How a difference is said, where not as the figure itself. */
   gap?: (value: number) => string;
   /** Whether more is better; undefined where it is neither. */
@@ -47,25 +50,27 @@ const CURVES: { key: Exclude<keyof Curves, "y_mm">; title: string; unit: string;
 ];
 
 /** Two or three schemes side by side: drawn over each other, figures with their differences, curves. */
-export function Compare({ airframeId, file, start, station, onOpen, onChoose, onClose }: Props) {
+export function Compare({ airframeId, file, part, others: along, start, station, onOpen, onChoose, onClose }: Props) {
   const units = useUnits();
+  const own = schemesOf(file, part);
+  const chosen = file.chosen[part];
   const [picked, setPicked] = useState(() => {
-    const others = file.schemes.map((s) => s.id).filter((id) => id !== start);
-    const chosen = file.chosen && file.chosen !== start ? [file.chosen] : [];
-    return [start, ...new Set([...chosen, ...others])].slice(0, 2);
+    const others = own.map((s) => s.id).filter((id) => id !== start);
+    const first = chosen && chosen !== start ? [chosen] : [];
+    return [start, ...new Set([...first, ...others])].slice(0, 2);
   });
-  const schemes = picked.flatMap((id) => file.schemes.filter((s) => s.id === id));
+  const schemes = picked.flatMap((id) => own.filter((s) => s.id === id));
   const verdicts = useQueries({
     queries: schemes.map((scheme) => ({
-      queryKey: ["compared", file.airframe, scheme, station, units],
+      queryKey: ["compared", file.airframe, scheme, along, station, units],
       gcTime: 60_000,
       retry: false,
-      queryFn: () => takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme, station_mm: station } })),
+      queryFn: () => takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme, others: along, station_mm: station } })),
     })),
   });
   const shelves = useQueries({
     queries: schemes.map((scheme) => ({
-      queryKey: ["shelf", "check", airframeId, file.airframe.wing, scheme.id, scheme.pieces, units],
+      queryKey: ["shelf", "check", airframeId, file.airframe.parts[part], scheme.id, scheme.pieces, units],
       retry: false,
       queryFn: () => takeAs<ShelfAnswer>(client.POST("/api/shelf/check", { body: { airframe: file.airframe, scheme, airframe_id: airframeId } })),
     })),
@@ -75,10 +80,16 @@ export function Compare({ airframeId, file, start, station, onOpen, onChoose, on
   const rows: Row[] = [
     { name: "First sign", of: (c) => c.verdict.breaks.n.value, spread: (c) => c.verdict.breaks.n, show: (v) => `${trim(v, 1)} g`, more: true },
     { name: "Holds to", of: (c) => c.verdict.holds.n.value, spread: (c) => c.verdict.holds.n, show: (v) => `${trim(v, 1)} g`, more: true },
-    { name: "Reserve in the hardest case", of: (c) => Math.min(...c.verdict.cases.map((x) => x.reserve)), show: (v) => `×${trim(v, 2)}`, gap: (v) => trim(v, 2), more: true },
+    {
+      name: "Reserve in the hardest case",
+      of: (c) => Math.min(...c.verdict.cases.map((x) => x.reserve)),
+      show: (v) => `×${trim(v, 2)}`,
+      gap: (v) => trim(v, 2),
+      more: true,
+    },
     { name: "Tip bend", of: (c) => c.verdict.tip_bend_mm.value, spread: (c) => c.verdict.tip_bend_mm, show: (v) => length(v, units), more: false },
     { name: "Tip twist", of: (c) => Math.abs(c.verdict.twist_deg.value), show: (v) => `${trim(v, 2)}°`, more: false },
-    { name: "The whole wing", of: (c) => c.verdict.mass.wing_g.value, spread: (c) => c.verdict.mass.wing_g, show: (v) => mass(v, units), more: false },
+    { name: "The whole wing", of: (c) => c.verdict.mass.part_g.value, spread: (c) => c.verdict.mass.part_g, show: (v) => mass(v, units), more: false },
     { name: "Of that, added", of: (c) => c.verdict.mass.pieces_g + c.verdict.mass.glue_g, show: (v) => mass(v, units), more: false },
     { name: "Hand work", of: (c) => c.verdict.work.hands.value, spread: (c) => c.verdict.work.hands, show: minutes, more: false },
     { name: "Glue lets it fly after", of: (c) => c.verdict.work.fly_after, show: (v) => (v ? wait(v) : "no glue"), more: false },
@@ -97,11 +108,11 @@ export function Compare({ airframeId, file, start, station, onOpen, onChoose, on
         <h2 className="text-xl font-semibold">Side by side</h2>
         <fieldset className="flex flex-wrap gap-x-4">
           <legend className="sr-only">Schemes to compare, up to three</legend>
-          {file.schemes.map((s) => (
+          {own.map((s) => (
             <label key={s.id} className="flex min-h-10 items-center gap-2 text-[16px]">
               <input type="checkbox" className="size-4.5 accent-kraft" checked={picked.includes(s.id)} onChange={() => toggle(s.id)} />
               {s.name}
-              {file.chosen === s.id && <span className="text-[14px] text-kraft">chosen</span>}
+              {chosen === s.id && <span className="text-[14px] text-kraft">chosen</span>}
             </label>
           ))}
         </fieldset>
@@ -109,7 +120,7 @@ export function Compare({ airframeId, file, start, station, onOpen, onChoose, on
           Back to the bench
         </button>
       </div>
-      {file.schemes.length === 1 && <p className="text-[17px]">There is one scheme only. Go back, press “Copy this scheme”, change the copy, and come here again.</p>}
+      {own.length === 1 && <p className="text-[17px]">There is one scheme only. Go back, press “Copy this scheme”, change the copy, and come here again.</p>}
       {broken && (
         <p role="alert" className="font-medium text-gives">
           One of these schemes cannot be worked out: open it on the bench to see why.
@@ -131,7 +142,11 @@ export function Compare({ airframeId, file, start, station, onOpen, onChoose, on
                   title={title}
                   unit={unit}
                   station={null}
-                  traces={columns.map((c) => ({ name: c.scheme.name, x: c.verdict.curves.y_mm, y: c.verdict.curves[key].map((v) => (key === "reserve" ? Math.min(v, 6) : v * scale)) }))}
+                  traces={columns.map((c) => ({
+                    name: c.scheme.name,
+                    x: c.verdict.curves.y_mm,
+                    y: c.verdict.curves[key].map((v) => (key === "reserve" ? Math.min(v, 6) : v * scale)),
+                  }))}
                 />
               ))}
             </div>
@@ -199,8 +214,12 @@ export function Compare({ airframeId, file, start, station, onOpen, onChoose, on
                       <button className="btn w-full" onClick={() => onOpen(c.scheme.id)} aria-label={`Open ${c.scheme.name} on the bench`}>
                         Open
                       </button>
-                      <button className={`btn mt-1 w-full ${file.chosen === c.scheme.id ? "" : "btn-main"}`} onClick={() => onChoose(file.chosen === c.scheme.id ? null : c.scheme.id)} aria-label={file.chosen === c.scheme.id ? `Chosen: ${c.scheme.name}; press to choose none` : `Choose it: ${c.scheme.name}`}>
-                        {file.chosen === c.scheme.id ? "Chosen" : "Choose it"}
+                      <button
+                        className={`btn mt-1 w-full ${chosen === c.scheme.id ? "" : "btn-main"}`}
+                        onClick={() => onChoose(chosen === c.scheme.id ? null : c.scheme.id)}
+                        aria-label={chosen === c.scheme.id ? `Chosen: ${c.scheme.name}; press to choose none` : `Choose it: ${c.scheme.name}`}
+                      >
+                        {chosen === c.scheme.id ? "Chosen" : "Choose it"}
                       </button>
                     </td>
                   ))}

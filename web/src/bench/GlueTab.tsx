@@ -56,23 +56,31 @@ function Line({ joint: j }: { joint: GluedJoint }) {
 }
 
 /** The glued joints of the scheme, found by themselves; each opens the chooser with what is asked of it. */
-export function GlueTab({ airframe, scheme, ready }: { airframe: Airframe; scheme: Scheme; ready: boolean }) {
+export function GlueTab({ airframe, scheme, others, ready }: { airframe: Airframe; scheme: Scheme; others: Scheme[]; ready: boolean }) {
   const units = useUnits();
   const [school, setSchool] = useState("foaming");
   const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
   const query = useQuery({
-    queryKey: ["glue", "joints", airframe, scheme, units, school],
+    queryKey: ["glue", "joints", airframe, scheme, others, units, school],
     enabled: ready,
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: () => takeAs<GluedJoint[]>(client.POST("/api/glue/joints", { body: { airframe, scheme, station_mm: null, school } })),
+    queryFn: () => takeAs<GluedJoint[]>(client.POST("/api/glue/joints", { body: { airframe, scheme, others, station_mm: null, school } })),
   });
   return (
     <section aria-label="Glued joints">
       <div className="flex flex-wrap items-end justify-between gap-x-4">
-        <p className="mb-1 max-w-72 text-[15px] text-pencil">Every bond of this scheme, the weakest first, with the reserve that its glue leaves in a hard pull.</p>
+        <p className="mb-1 max-w-72 text-[15px] text-pencil">
+          Every bond of this scheme, the weakest first, with the reserve that its glue leaves in a hard pull.
+        </p>
         <div className="w-52">
-          <ChoiceField label="What to do as by" path="school" value={school} onChange={setSchool} options={(words?.schools ?? []).map((s) => ({ value: s.id, label: s.label }))} />
+          <ChoiceField
+            label="What to do as by"
+            path="school"
+            value={school}
+            onChange={setSchool}
+            options={(words?.schools ?? []).map((s) => ({ value: s.id, label: s.label }))}
+          />
         </div>
       </div>
       {query.data?.length === 0 && <p className="text-[17px]">Nothing is glued in yet.</p>}

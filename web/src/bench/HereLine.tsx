@@ -19,7 +19,10 @@ export function HereLine({ curves, station, onWhy }: { curves: Curves; station: 
       <span className="text-pencil">Here:</span>
       {figures.map(({ figure, name, value, unit }) => (
         <span key={figure}>
-          {name} <b className="font-medium">{Number(value.toPrecision(3))} {unit}</b>{" "}
+          {name}{" "}
+          <b className="font-medium">
+            {Number(value.toPrecision(3))} {unit}
+          </b>{" "}
           <WhyButton name={name} onPress={() => onWhy({ figure, station })} />
         </span>
       ))}

@@ -22,7 +22,9 @@ export function HistorySheet({ airframeId, saves, onBack }: { airframeId: number
 
   async function back(number: number) {
     try {
-      onBack(await takeAs<AirframeFile>(client.GET("/api/airframes/{airframe_id}/revisions/{number}", { params: { path: { airframe_id: airframeId, number } } })));
+      onBack(
+        await takeAs<AirframeFile>(client.GET("/api/airframes/{airframe_id}/revisions/{number}", { params: { path: { airframe_id: airframeId, number } } })),
+      );
       setTrouble(null);
       setOpen(false);
     } catch (cause) {
@@ -35,7 +37,10 @@ export function HistorySheet({ airframeId, saves, onBack }: { airframeId: number
       <Dialog.Trigger className="btn">History</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/40" />
-        <Dialog.Content className="fixed top-0 right-0 z-30 flex h-dvh w-[30rem] max-w-full flex-col border-l-2 border-ink bg-sheet" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-0 right-0 z-30 flex h-dvh w-[30rem] max-w-full flex-col border-l-2 border-ink bg-sheet"
+          aria-describedby={undefined}
+        >
           <div className="flex items-center justify-between border-b border-ink px-4 py-2">
             <Dialog.Title className="text-xl font-semibold">What was done to it</Dialog.Title>
             <Dialog.Close className="btn">Close</Dialog.Close>
@@ -66,7 +71,9 @@ export function HistorySheet({ airframeId, saves, onBack }: { airframeId: number
                 </li>
               ))}
             </ol>
-            <p className="py-2 text-[14px] text-pencil">The last 200 states. Going back is a change like any other: it can be undone, and nothing after it is lost.</p>
+            <p className="py-2 text-[14px] text-pencil">
+              The last 200 states. Going back is a change like any other: it can be undone, and nothing after it is lost.
+            </p>
           </div>
         </Dialog.Content>
       </Dialog.Portal>

@@ -31,7 +31,10 @@ export function Keys() {
       <Dialog.Trigger className="btn btn-quiet px-0 max-sm:hidden">Keys</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <Dialog.Content className="fixed top-[10vh] left-1/2 w-[34rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-4" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-[10vh] left-1/2 w-[34rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-4"
+          aria-describedby={undefined}
+        >
           <div className="mb-2 flex items-center justify-between">
             <Dialog.Title className="text-xl font-semibold">The bench by keyboard</Dialog.Title>
             <Dialog.Close className="btn">Close</Dialog.Close>

@@ -1,8 +1,8 @@
 import { Switch } from "radix-ui";
 import { useState } from "react";
 
-import type { GroupLine, LedgerLine, Piece, ShelfAnswer, Units, Verdict } from "../api/types";
-import { mass, minutes, percent, price, rough, signed } from "../lib/show";
+import type { GroupLine, LedgerLine, Piece, ShelfAnswer, Unit, Units, Verdict } from "../api/types";
+import { factor, mass, minutes, percent, price, rough, signed } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
@@ -24,7 +24,7 @@ function worth(grams: number, units: Units): string {
 
 type Bought = Pick<LedgerLine, "buys_EI" | "buys_GJ" | "buys_break_n" | "buys_hold_n" | "grams_per_g">;
 
-function Buys({ line, units }: { line: Bought; units: Units }) {
+function Buys({ line, units, unit }: { line: Bought; units: Units; unit: Unit }) {
   const cell = "px-1.5 text-right whitespace-nowrap";
   const tone = (v: number | null) => (v !== null && v < -0.05 ? "text-gives" : "");
   // a skin that wrinkles early shows a sign sooner and still holds longer: that is no loss
@@ -33,10 +33,14 @@ function Buys({ line, units }: { line: Bought; units: Units }) {
     <>
       <td className={`${cell} py-1.5 ${tone(line.buys_EI)}`}>{percent(line.buys_EI ?? 0)}</td>
       <td className={`${cell} py-1.5 ${tone(line.buys_GJ)}`}>{percent(line.buys_GJ ?? 0)}</td>
-      <td className={`${cell} py-1.5 ${sign}`}>{signed(line.buys_break_n ?? 0)} g</td>
+      <td className={`${cell} py-1.5 ${sign}`}>
+        {signed(line.buys_break_n ?? 0)} {unit === "times" ? "×" : unit}
+      </td>
       <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>
-        {signed(line.buys_hold_n ?? 0)} g
-        {line.grams_per_g !== null && line.grams_per_g !== undefined && <span className="block text-[14px] leading-4 whitespace-normal text-pencil">{worth(line.grams_per_g, units)} each</span>}
+        {signed(line.buys_hold_n ?? 0)} {unit === "times" ? "×" : unit}
+        {line.grams_per_g !== null && line.grams_per_g !== undefined && (
+          <span className="block text-[14px] leading-4 whitespace-normal text-pencil">{worth(line.grams_per_g, units)} each</span>
+        )}
       </td>
     </>
   );
@@ -53,7 +57,19 @@ function Costs({ grams, work, paid, money, units }: { grams: number; work: numbe
   );
 }
 
-function Group({ group, prices, money, units }: { group: GroupLine & { ids: string[] }; prices: Record<string, number | null>; money: string; units: Units }) {
+function Group({
+  group,
+  prices,
+  money,
+  units,
+  unit,
+}: {
+  unit: Unit;
+  group: GroupLine & { ids: string[] };
+  prices: Record<string, number | null>;
+  money: string;
+  units: Units;
+}) {
   const paid = group.ids.map((id) => prices[id]);
   const sum = paid.every((p) => typeof p === "number") ? paid.reduce<number>((a, p) => a + (p ?? 0), 0) : null;
   return (
@@ -65,14 +81,20 @@ function Group({ group, prices, money, units }: { group: GroupLine & { ids: stri
         </span>
       </th>
       <Costs grams={group.grams} work={group.minutes.value} paid={sum} money={money} units={units} />
-      <Buys line={{ ...group, grams_per_g: group.buys_hold_n >= 0.05 && group.grams > 0 ? group.grams / group.buys_hold_n : null }} units={units} />
+      <Buys unit={unit} line={{ ...group, grams_per_g: group.buys_hold_n >= 0.05 && group.grams > 0 ? group.grams / group.buys_hold_n : null }} units={units} />
     </tr>
   );
 }
 
 /** What the shelf says of a piece, if it is not simply there. */
 function missing(shelf: ShelfAnswer | undefined, id: string): string[] {
-  return [...new Set(shelf?.check.lines.filter((l) => l.need.piece_id === id && l.status !== "there").map((l) => (l.status === "not there" ? `Not on the shelf: ${l.need.what}.` : l.says)))];
+  return [
+    ...new Set(
+      shelf?.check.lines
+        .filter((l) => l.need.piece_id === id && l.status !== "there")
+        .map((l) => (l.status === "not there" ? `Not on the shelf: ${l.need.what}.` : l.says)),
+    ),
+  ];
 }
 
 /** One line a piece: what it is, grams, and what would be lost without it. */
@@ -97,11 +119,19 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
             {pieces.length > 1 && (
               <span className="ml-3 inline-flex gap-3">
                 {!inGroups && (
-                  <button className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-pressed={byWorth} onClick={() => setByWorth(!byWorth)}>
+                  <button
+                    className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink"
+                    aria-pressed={byWorth}
+                    onClick={() => setByWorth(!byWorth)}
+                  >
                     {byWorth ? "in the order they were laid" : "sort by worth"}
                   </button>
                 )}
-                <button className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink" aria-pressed={inGroups} onClick={() => setInGroups(!inGroups)}>
+                <button
+                  className="underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink"
+                  aria-pressed={inGroups}
+                  onClick={() => setInGroups(!inGroups)}
+                >
                   {inGroups ? "piece by piece" : "in groups"}
                 </button>
               </span>
@@ -131,19 +161,33 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
         </tr>
       </thead>
       <tbody className="max-sm:block">
-        {inGroups && verdict.groups.map((group) => <Group key={group.group} group={{ ...group, ids: verdict.ledger.filter((l) => l.on && l.group === group.group).map((l) => l.piece_id!) }} prices={prices} money={money} units={units} />)}
+        {inGroups &&
+          verdict.groups.map((group) => (
+            <Group
+              key={group.group}
+              unit={verdict.unit}
+              group={{ ...group, ids: verdict.ledger.filter((l) => l.on && l.group === group.group).map((l) => l.piece_id!) }}
+              prices={prices}
+              money={money}
+              units={units}
+            />
+          ))}
         {(inGroups ? [] : lines).map((line) => {
           const id = line.piece_id!;
           const piece = pieces.find((p) => p.id === id)!;
           const open = id === selected;
           return (
-            <tr key={id} className={`border-b border-rule align-top max-sm:grid max-sm:grid-cols-5 ${open ? "bg-kraft-pale" : "hover:bg-faint/60"} ${line.on ? "" : "text-pencil"}`} data-line={id}>
+            <tr
+              key={id}
+              className={`border-b border-rule align-top max-sm:grid max-sm:grid-cols-5 ${open ? "bg-kraft-pale" : "hover:bg-faint/60"} ${line.on ? "" : "text-pencil"}`}
+              data-line={id}
+            >
               <td className="py-1.5 max-sm:col-span-5">
                 <div className="flex items-start gap-2">
                   <Switch.Root
                     checked={piece.on}
                     onCheckedChange={(on) => onSwitch(id, on)}
-                    aria-label={`${line.label}: ${piece.on ? "on, switch off to see the wing without it" : "off, switch on"}`}
+                    aria-label={`${line.label}: ${piece.on ? "on, switch off to see it without" : "off, switch on"}`}
                     className="mt-0.5 h-6 w-11 shrink-0 border border-ink bg-white p-0.5 data-[state=checked]:bg-tape"
                   >
                     <Switch.Thumb className="block size-4.5 bg-pencil transition-transform data-[state=checked]:translate-x-5 data-[state=checked]:bg-white" />
@@ -176,23 +220,23 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
                   ))}
               </td>
               <Costs grams={line.grams} work={line.minutes.value} paid={line.on ? prices[id] : undefined} money={money} units={units} />
-              <Buys line={line} units={units} />
+              <Buys unit={verdict.unit} line={line} units={units} />
             </tr>
           );
         })}
       </tbody>
       <tfoot className="max-sm:block">
         <tr className="border-b border-rule text-pencil max-sm:flex max-sm:justify-between">
-          <td className="py-1">bare foam: gives way at {verdict.bare.n.toFixed(1)} g</td>
+          <td className="py-1">bare foam: gives way at {factor(verdict.bare.n, verdict.unit)}</td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.foam_g.value, units)}</td>
           <td colSpan={4} className="max-sm:hidden" />
         </tr>
         <tr className="font-semibold max-sm:flex max-sm:justify-between">
           <td className="py-1">
-            the whole wing, glue {mass(m.glue_g, units)} of it
+            the whole {verdict.part}, glue {mass(m.glue_g, units)} of it
             {typeof shelf?.check.price === "number" && pieces.length > 0 && <span className="font-normal">; {price(shelf.check.price, money)} of stock</span>}
           </td>
-          <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.wing_g.value, units)}</td>
+          <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.part_g.value, units)}</td>
           <td colSpan={4} className="max-sm:hidden" />
         </tr>
       </tfoot>

@@ -1,7 +1,7 @@
-import type { Airframe, Catalogue, Verdict } from "../api/types";
+import type { Airframe, Catalogue, PartName, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { ReserveBar } from "../drawing/ReserveBar";
-import { length, rough, trim } from "../lib/show";
+import { factor, length, rough, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { MeasureField } from "../ui/fields";
 import { WhyButton } from "../ui/WhyButton";
@@ -9,26 +9,31 @@ import type { Why } from "./WorkingSheet";
 
 interface Props {
   verdict: Verdict;
+  part: PartName;
   airframe: Airframe;
   catalogue: Catalogue;
   onWhy: (why: Why) => void;
   onFlight: (next: (flight: Airframe["flight"]) => Airframe["flight"], key: string) => void;
 }
 
-type Asked = "push_factor" | "gust_m_s" | "landing_g" | "throw_g" | "line_g";
+type Asked = "push_factor" | "gust_m_s" | "landing_g" | "throw_g" | "line_g" | "handling_N";
+
+const TAIL = ["landing_g", "handling_N"];
 
 const ASKED: { field: Asked; label: string; kind: "number" | "speed" }[] = [
   { field: "gust_m_s", label: "Sharp gust", kind: "speed" },
-  { field: "push_factor", label: "Hardest push, in g", kind: "number" },
-  { field: "landing_g", label: "Belly landing, in g", kind: "number" },
-  { field: "throw_g", label: "Hand throw, in g", kind: "number" },
+  { field: "push_factor", label: "Hardest push, in G", kind: "number" },
+  { field: "landing_g", label: "Belly landing, in G", kind: "number" },
+  { field: "throw_g", label: "Hand throw, in G", kind: "number" },
   { field: "line_g", label: "Launch line, times its weight", kind: "number" },
+  { field: "handling_N", label: "Push at the tip, in N", kind: "number" },
 ];
 
 /** What flight, launch and landing ask of the wing, where it stands in each, and how it shakes. */
-export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) {
+export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: Props) {
   const units = useUnits();
   const { flight } = airframe;
+  const asked = ASKED.filter(({ field }) => (part === "wing" ? field !== "handling_N" : TAIL.includes(field)));
   const preset = catalogue.presets.find((p) => p.use === flight.use);
   return (
     <div className="grid gap-4">
@@ -39,7 +44,7 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
             <li key={c.id} className={`grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5 ${c.hardest ? "bg-kraft-pale/50" : ""}`}>
               <p className="leading-5">
                 <span className="font-medium">
-                  {c.label[0]!.toUpperCase() + c.label.slice(1)}, {trim(c.factor, 1)} g
+                  {c.label[0]!.toUpperCase() + c.label.slice(1)}, {c.unit === "times" ? "once" : factor(c.factor, c.unit)}
                 </span>
                 {c.hardest && <span className="font-medium text-kraft">, the hardest</span>}
                 <span className="block text-[14px] leading-4.5 text-pencil">{c.reason}</span>
@@ -52,14 +57,18 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
               <p className="flex items-start gap-3">
                 <span className="flex items-center gap-2 pt-1">
                   <ReserveBar reserve={c.reserve} state={c.state} />
-                  <span className={`w-14 text-right font-medium ${c.state === "gives way" ? "text-gives" : ""}`}>×{c.reserve < 50 ? trim(c.reserve, 1) : "50+"}</span>
+                  <span className={`w-14 text-right font-medium ${c.state === "gives way" ? "text-gives" : ""}`}>
+                    ×{c.reserve < 50 ? trim(c.reserve, 1) : "50+"}
+                  </span>
                 </span>
                 <WhyButton name={c.label} onPress={() => onWhy({ figure: `case:${c.id}` })} />
               </p>
             </li>
           ))}
         </ul>
-        <p className="mt-1 text-[14px] text-pencil">× is the reserve: what it stands over what is asked times the safety factor of {trim(flight.safety_factor, 2)}.</p>
+        <p className="mt-1 text-[14px] text-pencil">
+          × is the reserve: what it stands over what is asked times the safety factor of {trim(flight.safety_factor, 2)}.
+        </p>
       </section>
       <section aria-label="Change what is asked">
         <h2 className="text-[17px] font-semibold">Change what is asked</h2>
@@ -67,19 +76,26 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
           Set by “{preset?.label}”. {preset?.reason} An emptied field goes back to that.
         </p>
         <div className="grid grid-cols-2 gap-3">
-          {ASKED.map(({ field, label, kind }) => (
+          {asked.map(({ field, label, kind }) => (
             <MeasureField
               key={field}
               label={label}
               path={`flight.${field}`}
               kind={kind}
-              value={flight[field] ?? preset?.[field] ?? null}
+              value={flight[field] ?? ((preset as Record<string, unknown> | undefined)?.[field] as number | undefined) ?? null}
               onChange={(v) => onFlight((f) => ({ ...f, [field]: v }), field)}
               onEmpty={() => onFlight((f) => ({ ...f, [field]: null }), field)}
               hint={flight[field] === null ? "as this way of flying asks" : "your own figure"}
             />
           ))}
-          <MeasureField label="Greatest lift coefficient" path="flight.cl_max" kind="number" value={flight.cl_max} onChange={(v) => onFlight((f) => ({ ...f, cl_max: v }), "cl_max")} hint="1.0 to 1.3 for plain wings; it limits the pull" />
+          <MeasureField
+            label="Greatest lift coefficient"
+            path="flight.cl_max"
+            kind="number"
+            value={flight.cl_max}
+            onChange={(v) => onFlight((f) => ({ ...f, cl_max: v }), "cl_max")}
+            hint="1.0 to 1.3 for plain wings; it limits the pull"
+          />
         </div>
       </section>
       <section aria-label="How it shakes">
@@ -106,7 +122,15 @@ export function Loads({ verdict, airframe, catalogue, onWhy, onFlight }: Props) 
                 {s.ratio && `, ${trim(s.ratio, 1)} times top speed`}
                 <span className="block text-[14px] leading-4.5 text-pencil">{s.says}</span>
               </span>
-              {s.speed ? <RangeBar figure={s.speed} mark={flight.speed_m_s} label={`Between ${rough(s.speed.low)} and ${rough(s.speed.high)} m/s; top speed ${rough(flight.speed_m_s)}`} /> : <span />}
+              {s.speed ? (
+                <RangeBar
+                  figure={s.speed}
+                  mark={flight.speed_m_s}
+                  label={`Between ${rough(s.speed.low)} and ${rough(s.speed.high)} m/s; top speed ${rough(flight.speed_m_s)}`}
+                />
+              ) : (
+                <span />
+              )}
               <WhyButton name={s.label} onPress={() => onWhy({ figure: s.id })} />
             </li>
           ))}

@@ -70,7 +70,10 @@ const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 function ordered(fields: Record<string, FieldFacts>): string[] {
   const names = Object.keys(fields).filter((name) => !HIDDEN.has(name));
   const rank = (name: string) => (name === "material" ? -1 : LAST.indexOf(name) + 1);
-  return names.map((name, k) => ({ name, k })).sort((a, b) => rank(a.name) - rank(b.name) || a.k - b.k).map((n) => n.name);
+  return names
+    .map((name, k) => ({ name, k }))
+    .sort((a, b) => rank(a.name) - rank(b.name) || a.k - b.k)
+    .map((n) => n.name);
 }
 
 /** Materials that can be chosen for a field. */
@@ -97,8 +100,18 @@ export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRem
         path={at(`drops_mm.${k}`)}
         kind="length"
         value={now[k] ?? null}
-        onChange={(v) => set("drops_mm", [...now.slice(0, k), v, ...now.slice(k + 1)].filter((d) => d !== undefined))}
-        onEmpty={() => set("drops_mm", now.filter((_, other) => other !== k))}
+        onChange={(v) =>
+          set(
+            "drops_mm",
+            [...now.slice(0, k), v, ...now.slice(k + 1)].filter((d) => d !== undefined),
+          )
+        }
+        onEmpty={() =>
+          set(
+            "drops_mm",
+            now.filter((_, other) => other !== k),
+          )
+        }
         hint="left empty: it goes to the end"
       />
     ));
@@ -113,14 +126,39 @@ export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRem
       const list = options(all);
       const basis = all.find((c) => c.id === value)?.basis.replace(/^.*?: /, "figures: ");
       const empty = EMPTY[name] !== undefined && (name !== "glue" || piece.kind === "skin" || piece.kind === "tape");
-      return <ChoiceField label={label} path={at(name)} value={String(value ?? "")} onChange={(v) => set(name, v || null)} hint={name === "material" ? basis : undefined} options={empty ? [{ value: "", label: EMPTY[name]! }, ...list] : list} />;
+      return (
+        <ChoiceField
+          label={label}
+          path={at(name)}
+          value={String(value ?? "")}
+          onChange={(v) => set(name, v || null)}
+          hint={name === "material" ? basis : undefined}
+          options={empty ? [{ value: "", label: EMPTY[name]! }, ...list] : list}
+        />
+      );
     }
     if (facts.enum) {
       const words = (v: string) => WORDS_OF[name]?.[v] ?? WORDS[v] ?? v;
-      return <ChoiceField label={label} path={at(name)} value={String(value)} onChange={(v) => set(name, v)} options={facts.enum.map((v) => ({ value: v, label: words(v) }))} />;
+      return (
+        <ChoiceField
+          label={label}
+          path={at(name)}
+          value={String(value)}
+          onChange={(v) => set(name, v)}
+          options={facts.enum.map((v) => ({ value: v, label: words(v) }))}
+        />
+      );
     }
     if (name === "layers")
-      return <ChoiceField label="Layers" path={at(name)} value={String(value)} onChange={(v) => onChange((now) => ({ ...now, layers: Number(v), drops_mm: [] }) as unknown as Piece, `${piece.id}.layers`)} options={["1", "2", "3", "4", "5", "6"].map((v) => ({ value: v, label: v }))} />;
+      return (
+        <ChoiceField
+          label="Layers"
+          path={at(name)}
+          value={String(value)}
+          onChange={(v) => onChange((now) => ({ ...now, layers: Number(v), drops_mm: [] }) as unknown as Piece, `${piece.id}.layers`)}
+          options={["1", "2", "3", "4", "5", "6"].map((v) => ({ value: v, label: v }))}
+        />
+      );
     if (name === "name") return <TextField label={label} path={at(name)} value={String(value)} onChange={(v) => set(name, v)} />;
     if (!facts.quantity || !MEASURES.has(facts.quantity)) return null;
     return <MeasureField label={label} path={at(name)} kind={facts.quantity as Kind} value={(value as number | null) ?? null} onChange={(v) => set(name, v)} />;

@@ -13,7 +13,12 @@ interface Props {
   saved: boolean;
 }
 
-const TONE = { there: "text-pencil", "too short": "font-medium text-kraft", "not enough": "font-medium text-kraft", "not there": "font-medium text-gives" } as const;
+const TONE = {
+  there: "text-pencil",
+  "too short": "font-medium text-kraft",
+  "not enough": "font-medium text-kraft",
+  "not there": "font-medium text-gives",
+} as const;
 
 /** What this scheme takes from the stock shelf, what is missing, what it costs; reserve it, and use it up once built. */
 export function ShelfTab({ airframeId, scheme, answer, saved }: Props) {
@@ -42,11 +47,11 @@ export function ShelfTab({ airframeId, scheme, answer, saved }: Props) {
             <p className="leading-5">
               <span className="font-medium">{line.need.what}</span>
               <span className="text-[14px] text-pencil"> for {line.need.piece}</span>
-              <span className={`block text-[14px] leading-4.5 ${TONE[line.status]}`}>
-                {line.status === "there" ? `On the shelf: ${line.says}` : line.says}
-              </span>
+              <span className={`block text-[14px] leading-4.5 ${TONE[line.status]}`}>{line.status === "there" ? `On the shelf: ${line.says}` : line.says}</span>
             </p>
-            <span className="text-right text-[15px] whitespace-nowrap">{line.price === null ? <span className="text-pencil">no price</span> : price(line.price, money)}</span>
+            <span className="text-right text-[15px] whitespace-nowrap">
+              {line.price === null ? <span className="text-pencil">no price</span> : price(line.price, money)}
+            </span>
           </li>
         ))}
       </ul>
@@ -61,7 +66,10 @@ export function ShelfTab({ airframeId, scheme, answer, saved }: Props) {
       <p className="mt-3 flex flex-wrap gap-2">
         {reserved ? (
           <>
-            <button className="btn btn-main" onClick={() => then(take(client.POST("/api/shelf/use", { body: asked })), "Taken off the shelf; offcuts worth keeping are back on it.")}>
+            <button
+              className="btn btn-main"
+              onClick={() => then(take(client.POST("/api/shelf/use", { body: asked })), "Taken off the shelf; offcuts worth keeping are back on it.")}
+            >
               It is built: use it up
             </button>
             <button className="btn" onClick={() => then(take(client.POST("/api/shelf/let-go", { body: asked })), "Free again.")}>
@@ -69,7 +77,11 @@ export function ShelfTab({ airframeId, scheme, answer, saved }: Props) {
             </button>
           </>
         ) : (
-          <button className="btn" disabled={!saved || check.missing > 0 || check.lines.length === 0} onClick={() => then(take(client.POST("/api/shelf/reserve", { body: asked })), "Reserved for this scheme.")}>
+          <button
+            className="btn"
+            disabled={!saved || check.missing > 0 || check.lines.length === 0}
+            onClick={() => then(take(client.POST("/api/shelf/reserve", { body: asked })), "Reserved for this scheme.")}
+          >
             Reserve it for this scheme
           </button>
         )}
@@ -84,7 +96,8 @@ export function ShelfTab({ airframeId, scheme, answer, saved }: Props) {
         </p>
       )}
       <p className="mt-3 text-[14px] leading-4.5 text-pencil">
-        Prices are what you paid, by the share that is used. Sticks are counted in one run across the centre where the joint is run through and the wing is straight there; film and cloth with a tenth over.
+        Prices are what you paid, by the share that is used. Sticks are counted in one run across the centre where the joint is run through and the wing is
+        straight there; film and cloth with a tenth over.
       </p>
     </section>
   );

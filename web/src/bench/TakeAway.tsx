@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import { client, Fault } from "../api/client";
 import type { components } from "../api/schema";
+import { partOf } from "../lib/parts";
 import type { AirframeFile } from "../api/types";
 import { download } from "../lib/download";
 
@@ -21,7 +22,9 @@ const OFFERED: { what: What; name: string; says: string }[] = [
 /** Files of what lies on the bench, saved or not. */
 export function TakeAway({ file, schemeId, station }: { file: AirframeFile; schemeId: string; station: number | null }) {
   const [trouble, setTrouble] = useState<string | null>(null);
-  const offered = OFFERED.filter((o) => o.what !== "aerofoil" || file.airframe.wing.aerofoil.kind === "coordinates");
+  const offered = OFFERED.filter(
+    (o) => o.what !== "aerofoil" || partOf(file.airframe, file.schemes.find((s) => s.id === schemeId)?.part ?? "wing").aerofoil.kind === "coordinates",
+  );
 
   async function fetchFile(what: What) {
     try {
@@ -36,7 +39,13 @@ export function TakeAway({ file, schemeId, station }: { file: AirframeFile; sche
     <Popover.Root>
       <Popover.Trigger className="btn">Take away</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} collisionPadding={8} className="z-20 w-96 max-w-[96vw] border-2 border-ink bg-sheet" aria-label="Files to take away">
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          collisionPadding={8}
+          className="z-20 w-96 max-w-[96vw] border-2 border-ink bg-sheet"
+          aria-label="Files to take away"
+        >
           {trouble && (
             <p role="alert" className="p-3 font-medium text-gives">
               {trouble}

@@ -1,18 +1,18 @@
-import type { TargetLine, Verdict } from "../api/types";
-import { length, mass, minutes, trim, wait } from "../lib/show";
+import type { TargetLine, Unit, Verdict } from "../api/types";
+import { factor, length, mass, minutes, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 
 const WORDS = { met: "met", close: "close: one build in ten would miss it", missed: "missed" } as const;
 
-function figure(line: TargetLine, value: number, units: "metric" | "inch"): string {
+function figure(line: TargetLine, value: number, units: "metric" | "inch", unit: Unit): string {
   if (line.id === "bend") return length(value, units);
-  if (line.id === "mass") return mass(value, units);
+  if (line.id === "mass" || line.id === "share") return mass(value, units);
   if (line.id === "twist") return `${trim(value, 2)}°`;
   if (line.id === "minutes") return minutes(value);
-  return `${trim(value, 1)} g`;
+  return factor(value, unit);
 }
 
-/** What is wanted of the wing, what it has, and the margin; then the work and the wait. */
+/** What is wanted of the part, what it has, and the margin; then the work and the wait. */
 export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => void }) {
   const units = useUnits();
   const { work } = verdict;
@@ -28,9 +28,10 @@ export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => voi
         {verdict.targets.map((t) => (
           <li key={t.id} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1 text-[15px]">
             <span>
-              {t.label[0]!.toUpperCase() + t.label.slice(1)} <b className="font-medium">{figure(t, t.wanted, units)}</b>
+              {t.label[0]!.toUpperCase() + t.label.slice(1)} <b className="font-medium">{figure(t, t.wanted, units, verdict.unit)}</b>
               <span className="block text-[14px] leading-4.5 text-pencil">
-                it has {figure(t, t.has.value, units)} ({figure(t, t.has.low, units)} to {figure(t, t.has.high, units)})
+                it has {figure(t, t.has.value, units, verdict.unit)} ({figure(t, t.has.low, units, verdict.unit)} to{" "}
+                {figure(t, t.has.high, units, verdict.unit)})
               </span>
             </span>
             <span className={`text-right ${t.state === "missed" ? "font-medium text-gives" : t.state === "close" ? "font-medium text-kraft" : ""}`}>
@@ -41,7 +42,9 @@ export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => voi
         ))}
       </ul>
       <p className="mt-1 text-[15px]" data-testid="work">
-        {work.hands.value > 0 ? `About ${minutes(work.hands.value)} of hand work (${minutes(work.hands.low)} to ${minutes(work.hands.high)}).` : "No hand work yet."}
+        {work.hands.value > 0
+          ? `About ${minutes(work.hands.value)} of hand work (${minutes(work.hands.low)} to ${minutes(work.hands.high)}).`
+          : "No hand work yet."}
         {work.slowest && ` ${work.slowest} lets it fly after ${wait(work.fly_after)} at 20 °C; all glue is through after ${wait(work.full_after)}.`}
       </p>
     </section>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
-import type { ModeLine, RibbonPiece, Verdict } from "../api/types";
-import { length, trim } from "../lib/show";
+import type { ModeLine, RibbonPiece, Unit, Verdict } from "../api/types";
+import { factor, length, trim } from "../lib/show";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
@@ -11,35 +11,39 @@ const FEW = 8;
 /** Stretches of the ribbon that are told at first. */
 const MOST_STRETCHES = 5;
 
-function Line({ mode, onWhy }: { mode: ModeLine; onWhy: (why: Why) => void }) {
+function Line({ mode, unit, onWhy }: { mode: ModeLine; unit: Unit; onWhy: (why: Why) => void }) {
   const units = useUnits();
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5">
       <p className="leading-5">
-        <span className="font-medium">{mode.how[0]!.toUpperCase() + mode.how.slice(1)}</span>, {mode.y_mm < 1 ? "at the root" : `${length(mode.y_mm, units)} out`}
+        <span className="font-medium">{mode.how[0]!.toUpperCase() + mode.how.slice(1)}</span>,{" "}
+        {mode.y_mm < 1 ? "at the root" : `${length(mode.y_mm, units)} out`}
         <span className="block text-[14px] text-pencil">{mode.seen_coming ? "You see it coming." : "No warning."}</span>
       </p>
       <p className="flex items-center gap-3">
         <ReserveBar reserve={mode.reserve} state={mode.state} />
-        <span className={`w-16 text-right font-medium ${mode.state === "gives way" ? "text-gives" : ""}`}>{trim(mode.n, mode.n < 10 ? 1 : 0)} g</span>
+        <span className={`w-16 text-right font-medium ${mode.state === "gives way" ? "text-gives" : ""}`}>
+          {trim(mode.n, mode.n < 10 ? 1 : 0)} {unit === "times" ? "×" : unit}
+        </span>
         <WhyButton name={mode.how} onPress={() => onWhy({ figure: mode.figure })} />
       </p>
     </li>
   );
 }
 
-/** Every way it can give way in a hard pull, the worst first. */
+/** Every way it can give way in the case that is told first, the worst first. */
 export function WeakSpots({ verdict, onWhy }: { verdict: Verdict; onWhy: (why: Why) => void }) {
   const [all, setAll] = useState(false);
   const shown = all ? verdict.modes : verdict.modes.slice(0, FEW);
   return (
     <section aria-label="Every way it can give way">
       <p className="mb-1 text-[15px] text-pencil">
-        In a hard pull, the worst first. The red mark is the {trim(verdict.ultimate_n, 1)} g that are needed: {trim(verdict.limit_n, 1)} g times the safety factor.
+        In {verdict.case}, the worst first. The red mark is the {factor(verdict.ultimate_n, verdict.unit)} that {verdict.unit === "times" ? "is" : "are"}{" "}
+        needed: {factor(verdict.limit_n, verdict.unit)} times the safety factor.
       </p>
       <ul data-testid="modes">
         {shown.map((mode) => (
-          <Line key={mode.figure} mode={mode} onWhy={onWhy} />
+          <Line key={mode.figure} mode={mode} unit={verdict.unit} onWhy={onWhy} />
         ))}
       </ul>
       {verdict.modes.length > FEW && (
@@ -68,28 +72,34 @@ export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; c
   const label = (id: string) => cases.find((c) => c.id === id)?.label ?? id;
   return (
     <>
-    <ul aria-label="Reserve along the span" className="text-[15px]" data-testid="ribbon-names">
-      {kept.map((r) => (
-        <li key={`${r.y_from_mm}-${r.figure}-${r.case}`} className="grid grid-cols-[8.5rem_5.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule leading-6 max-sm:grid-cols-[6.5rem_4.5rem_minmax(0,1fr)_auto]">
-          <span className="text-pencil">
-            {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)}
-          </span>
-          <span className={r.state === "gives way" ? "font-semibold text-gives" : r.state === "close" ? "font-semibold text-kraft" : "text-pencil"}>
-            {r.state} ×{trim(r.reserve, r.reserve < 10 ? 2 : 0)}
-          </span>
-          <span>
-            {r.how}
-            {r.case === "pull_up" ? "" : `, in ${label(r.case)}`}
-          </span>
-          <WhyButton name={`${r.state} from ${length(r.y_from_mm, units)}, ${r.how}`} onPress={() => onWhy({ figure: r.figure, station: 0.5 * (r.y_from_mm + r.y_to_mm) })} />
-        </li>
-      ))}
-    </ul>
-    {lines.length > MOST_STRETCHES && (
-      <button className="btn btn-quiet px-0" onClick={() => setAll(!all)}>
-        {all ? "Only the weakest stretches" : `All ${lines.length} stretches`}
-      </button>
-    )}
+      <ul aria-label="Reserve along the span" className="text-[15px]" data-testid="ribbon-names">
+        {kept.map((r) => (
+          <li
+            key={`${r.y_from_mm}-${r.figure}-${r.case}`}
+            className="grid grid-cols-[8.5rem_5.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule leading-6 max-sm:grid-cols-[6.5rem_4.5rem_minmax(0,1fr)_auto]"
+          >
+            <span className="text-pencil">
+              {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)}
+            </span>
+            <span className={r.state === "gives way" ? "font-semibold text-gives" : r.state === "close" ? "font-semibold text-kraft" : "text-pencil"}>
+              {r.state} ×{trim(r.reserve, r.reserve < 10 ? 2 : 0)}
+            </span>
+            <span>
+              {r.how}
+              {r.case === "pull_up" ? "" : `, in ${label(r.case)}`}
+            </span>
+            <WhyButton
+              name={`${r.state} from ${length(r.y_from_mm, units)}, ${r.how}`}
+              onPress={() => onWhy({ figure: r.figure, station: 0.5 * (r.y_from_mm + r.y_to_mm) })}
+            />
+          </li>
+        ))}
+      </ul>
+      {lines.length > MOST_STRETCHES && (
+        <button className="btn btn-quiet px-0" onClick={() => setAll(!all)}>
+          {all ? "Only the weakest stretches" : `All ${lines.length} stretches`}
+        </button>
+      )}
     </>
   );
 }

@@ -13,15 +13,14 @@ export interface Why {
 }
 
 /** The working of a figure, as the server tells it from the numbers that were used. */
-function useWorking(airframe: Airframe, scheme: Scheme, why: Why | null) {
+function useWorking(airframe: Airframe, scheme: Scheme, others: Scheme[], why: Why | null) {
   const units = useUnits();
   return useQuery({
-    queryKey: ["why", why, units, airframe, scheme],
+    queryKey: ["why", why, units, airframe, scheme, others],
     enabled: why !== null,
     gcTime: 0,
     retry: false,
-    queryFn: () =>
-      takeAs<Working>(client.POST("/api/why", { body: { airframe, scheme, figure: why!.figure, station_mm: why!.station ?? null } })),
+    queryFn: () => takeAs<Working>(client.POST("/api/why", { body: { airframe, scheme, others, figure: why!.figure, station_mm: why!.station ?? null } })),
   });
 }
 
@@ -100,7 +99,9 @@ export function WorkingDialog({ open, working, trouble, scope, onClose }: Dialog
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
         <Dialog.Content className="fixed inset-y-0 right-0 flex w-full max-w-2xl flex-col border-l-2 border-ink bg-sheet" aria-describedby={undefined}>
           <div className="flex items-start justify-between gap-4 border-b border-ink px-5 py-3">
-            <Dialog.Title className="text-xl leading-6 font-semibold">{working?.title ?? (trouble ? "This working cannot be told" : "Working it out…")}</Dialog.Title>
+            <Dialog.Title className="text-xl leading-6 font-semibold">
+              {working?.title ?? (trouble ? "This working cannot be told" : "Working it out…")}
+            </Dialog.Title>
             <Dialog.Close className="btn">Close</Dialog.Close>
           </div>
           <div className="flex-1 overflow-y-auto px-5 py-3" aria-busy={!working && !trouble}>
@@ -126,7 +127,29 @@ export function WorkingDialog({ open, working, trouble, scope, onClose }: Dialog
 }
 
 /** The working of a figure of the verdict, asked for when it is opened. */
-export function WorkingSheet({ airframe, scheme, why, scope, onClose }: { airframe: Airframe; scheme: Scheme; why: Why | null; scope: string; onClose: () => void }) {
-  const { data: working, error } = useWorking(airframe, scheme, why);
-  return <WorkingDialog open={why !== null} working={working} trouble={error ? (error instanceof Fault ? error.message : "Something broke here.") : null} scope={scope} onClose={onClose} />;
+export function WorkingSheet({
+  airframe,
+  scheme,
+  others,
+  why,
+  scope,
+  onClose,
+}: {
+  airframe: Airframe;
+  scheme: Scheme;
+  others: Scheme[];
+  why: Why | null;
+  scope: string;
+  onClose: () => void;
+}) {
+  const { data: working, error } = useWorking(airframe, scheme, others, why);
+  return (
+    <WorkingDialog
+      open={why !== null}
+      working={working}
+      trouble={error ? (error instanceof Fault ? error.message : "Something broke here.") : null}
+      scope={scope}
+      onClose={onClose}
+    />
+  );
 }

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 
 import { client, Fault, take } from "../api/client";
 import type { AirframeFile, Conflict } from "../api/types";
+import { forgetUnsaved, keepUnsaved } from "../lib/unsaved";
 
 export interface Saving {
   state: "saved" | "saving" | "waiting" | "kept" | "gone";
@@ -16,11 +17,14 @@ export interface Saving {
 
 const PAUSE = 500;
 const AGAIN = 3000;
+/** So soon a change is kept in the browser, ms. */
+const KEEP = 150;
 
 /** Every change saved by itself once it can be computed, with the version that it was based on. */
-export function useAutosave(id: number, file: AirframeFile, computed: boolean, firstVersion: number): Saving {
+export function useAutosave(id: number, person: string, file: AirframeFile, computed: boolean, firstVersion: number): Saving {
   const version = useRef(firstVersion);
   const saved = useRef(file);
+  const latest = useRef(file);
   const busy = useRef(false);
   const gone = useRef(false);
   const [state, setState] = useState<Saving["state"]>("saved");
@@ -28,9 +32,25 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
   const [attempt, setAttempt] = useState(0);
   const [saves, setSaves] = useState(0);
 
+  // whatever happens to this page or to the server, the newest state is kept in this browser until it is saved
+  useEffect(() => {
+    latest.current = file;
+    if (file === saved.current) return;
+    const keep = () => {
+      if (file !== saved.current) keepUnsaved(person, id, { basedOn: version.current, file });
+    };
+    const timer = setTimeout(keep, KEEP);
+    window.addEventListener("pagehide", keep);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener("pagehide", keep);
+    };
+  }, [id, person, file]);
+
   useEffect(() => {
     if (file === saved.current) {
       setState("saved");
+      forgetUnsaved(person, id);
       return;
     }
     setState((s) => (s === "kept" || s === "gone" ? s : "waiting"));
@@ -43,6 +63,7 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
           (answer) => {
             version.current = answer.version;
             saved.current = file;
+            if (latest.current === file) forgetUnsaved(person, id);
             setSaves((n) => n + 1);
             setState("saved");
           },
@@ -51,8 +72,7 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
             else if (cause instanceof Fault && cause.status === 404) {
               gone.current = true; // removed elsewhere: trying again would not bring it back
               setState("gone");
-            }
-            else {
+            } else {
               setState("kept");
               setTimeout(() => setAttempt((n) => n + 1), AGAIN);
             }
@@ -64,7 +84,7 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
         });
     }, PAUSE);
     return () => clearTimeout(timer);
-  }, [id, file, computed, conflict, attempt]);
+  }, [id, person, file, computed, conflict, attempt]);
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
@@ -84,8 +104,9 @@ export function useAutosave(id: number, file: AirframeFile, computed: boolean, f
     version.current = conflict.version;
     const theirs = conflict.file as unknown as AirframeFile;
     saved.current = theirs;
+    forgetUnsaved(person, id);
     setConflict(null);
     return theirs;
-  }, [conflict]);
+  }, [conflict, id, person]);
   return { state, conflict, saves, keepMine, takeTheirs };
 }

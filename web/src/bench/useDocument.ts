@@ -1,55 +1,16 @@
 import { useCallback, useEffect, useReducer } from "react";
 
 import type { AirframeFile } from "../api/types";
-
-interface History {
-  past: AirframeFile[];
-  now: AirframeFile;
-  future: AirframeFile[];
-  /** Changes that carry one key in a row (a drag, a typed figure) are one step back. */
-  key: string | null;
-}
-
-type Action =
-  | { do: "change"; next: (file: AirframeFile) => AirframeFile; key: string | null }
-  | { do: "settle" }
-  | { do: "undo" }
-  | { do: "redo" }
-  | { do: "replace"; file: AirframeFile };
-
-const DEPTH = 200;
-
-function step(state: History, action: Action): History {
-  switch (action.do) {
-    case "change": {
-      const now = action.next(state.now);
-      if (now === state.now) return state;
-      const same = action.key !== null && action.key === state.key;
-      return { past: same ? state.past : [...state.past, state.now].slice(-DEPTH), now, future: [], key: action.key };
-    }
-    case "settle":
-      return { ...state, key: null };
-    case "undo": {
-      const before = state.past.at(-1);
-      if (!before) return state;
-      return { past: state.past.slice(0, -1), now: before, future: [state.now, ...state.future], key: null };
-    }
-    case "redo": {
-      const [after, ...future] = state.future;
-      if (!after) return state;
-      return { past: [...state.past, state.now], now: after, future, key: null };
-    }
-    case "replace":
-      return { past: [...state.past, state.now].slice(-DEPTH), now: action.file, future: [], key: null };
-  }
-}
+import { type History, step } from "./steps";
 
 /** Steps back that outlive a reload, in this tab alone. */
 const KEPT = 40;
 
 /** A document's text with its names in order, so that equal documents have equal text. */
-function canonical(value: unknown): string {
-  return JSON.stringify(value, (_, v: unknown) => (v && typeof v === "object" && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v));
+export function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, v: unknown) =>
+    v && typeof v === "object" && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v,
+  );
 }
 
 function restored(id: number, initial: AirframeFile): History {
@@ -80,7 +41,10 @@ export function useDocument(id: number, initial: AirframeFile): Document {
   useEffect(() => {
     const keep = () => {
       try {
-        sessionStorage.setItem(`steps-${id}`, JSON.stringify({ past: state.past.slice(-KEPT), now: canonical(state.now), future: state.future.slice(0, KEPT) }));
+        sessionStorage.setItem(
+          `steps-${id}`,
+          JSON.stringify({ past: state.past.slice(-KEPT), now: canonical(state.now), future: state.future.slice(0, KEPT) }),
+        );
       } catch {
         sessionStorage.removeItem(`steps-${id}`); // no room: the steps are gone after a reload, nothing else
       }

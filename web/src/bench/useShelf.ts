@@ -8,7 +8,7 @@ import { useUnits } from "../session";
 export function useShelf(airframeId: number, airframe: Airframe, scheme: Scheme, ready: boolean): ShelfAnswer | undefined {
   const units = useUnits();
   return useQuery({
-    queryKey: ["shelf", "check", airframeId, airframe.wing, scheme.id, scheme.pieces, units],
+    queryKey: ["shelf", "check", airframeId, airframe.parts[scheme.part], scheme.id, scheme.pieces, units],
     enabled: ready,
     gcTime: 30_000,
     retry: false,

@@ -8,6 +8,7 @@ import { useLatest } from "./useLatest";
 interface Question {
   airframe: Airframe;
   scheme: Scheme;
+  others: Scheme[];
   file: AirframeFile | null;
   station: number | null;
   /** Something is being dragged or typed: typical figures at once, all of them when it rests. */
@@ -33,7 +34,14 @@ function pathInDocument(problem: Said): Said {
 }
 
 /** The verdict on what lies on the bench, asked again whenever it changes. */
-export function useVerdict(airframe: Airframe, scheme: Scheme, station: number | null, units: Units, file: AirframeFile | null = null): Answer {
+export function useVerdict(
+  airframe: Airframe,
+  scheme: Scheme,
+  others: Scheme[],
+  station: number | null,
+  units: Units,
+  file: AirframeFile | null = null,
+): Answer {
   const [answer, setAnswer] = useState<Answer>({ verdict: null, slice: null, problems: [], trouble: null, answered: null });
   const stationNow = useRef(station);
   const [retry, setRetry] = useState(0);
@@ -41,8 +49,8 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
   const full = useRef<string | null>(null);
 
   const ask = useLatest(
-    async ({ airframe, scheme, station, moving }: Question) =>
-      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme, station_mm: station, moving } })),
+    async ({ airframe, scheme, others, station, moving }: Question) =>
+      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme, others, station_mm: station, moving } })),
     (told: Verdict, { file, moving, scheme }: Question) =>
       setAnswer((a) => {
         const verdict = moving && a.verdict ? carried(told, a.verdict) : told;
@@ -51,8 +59,7 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
       }),
     (cause: unknown) => {
       const fault = cause instanceof Fault ? cause : null;
-      if (fault?.status === 422)
-        setAnswer((a) => ({ ...a, problems: fault.problems.map(pathInDocument), trouble: null, answered: null }));
+      if (fault?.status === 422) setAnswer((a) => ({ ...a, problems: fault.problems.map(pathInDocument), trouble: null, answered: null }));
       else {
         setAnswer((a) => ({ ...a, trouble: fault?.message ?? "Something broke here.", answered: null }));
         setTimeout(() => setRetry((n) => n + 1), 3000);
@@ -60,8 +67,7 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
     },
   );
   const askSlice = useLatest(
-    async ({ airframe, scheme, station }: Question) =>
-      takeAs<Slice>(client.POST("/api/slice", { body: { airframe, scheme, station_mm: station } })),
+    async ({ airframe, scheme, station }: Question) => takeAs<Slice>(client.POST("/api/slice", { body: { airframe, scheme, station_mm: station } })),
     (slice: Slice) => setAnswer((a) => ({ ...a, slice })),
     () => undefined,
   );
@@ -70,7 +76,7 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
     stationNow.current = station;
   }, [station]);
   useEffect(() => {
-    const question = { airframe, scheme, file, station: stationNow.current };
+    const question = { airframe, scheme, others, file, station: stationNow.current };
     // the first answer on a scheme is the full one; after that, what moves is answered first and told in full when it rests
     if (full.current !== scheme.id) {
       ask({ ...question, moving: false });
@@ -79,14 +85,14 @@ export function useVerdict(airframe: Airframe, scheme: Scheme, station: number |
     ask({ ...question, moving: true });
     const rests = setTimeout(() => ask({ ...question, station: stationNow.current, moving: false }), RESTS);
     return () => clearTimeout(rests);
-  }, [ask, airframe, scheme, file, units, retry]);
+  }, [ask, airframe, scheme, others, file, units, retry]);
   const first = useRef(true);
   useEffect(() => {
     if (first.current) {
       first.current = false;
       return;
     }
-    askSlice({ airframe, scheme, file: null, station, moving: false });
+    askSlice({ airframe, scheme, others, file: null, station, moving: false });
     // the document's own changes bring a new slice with the verdict
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [askSlice, station]);

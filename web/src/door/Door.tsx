@@ -31,9 +31,7 @@ export function Door() {
   function submit(event: FormEvent) {
     event.preventDefault();
     enter(
-      making
-        ? take(client.POST("/api/session/new", { body: { name, password, workshop } }))
-        : take(client.POST("/api/session", { body: { name, password } })),
+      making ? take(client.POST("/api/session/new", { body: { name, password, workshop } })) : take(client.POST("/api/session", { body: { name, password } })),
     );
   }
 
@@ -44,16 +42,21 @@ export function Door() {
           <img src="/icon.svg" alt="" className="size-9" />
           Fletcher
         </p>
-        <h1 className="mt-6 text-[40px] leading-[1.1] font-semibold text-balance">What does that spar buy you, what does it weigh, and where does it break then?</h1>
+        <h1 className="mt-6 text-[40px] leading-[1.1] font-semibold text-balance">
+          What does that spar buy you, what does it weigh, and where does it break then?
+        </h1>
         <p className="mt-4 max-w-prose text-lg">
           Lay rods, tubes, film and tape into a foam wing. Each change is answered at once: bend, twist, grams, the load at which it gives way and the place.
         </p>
         <button className="btn btn-main mt-6 min-h-14 px-6 text-xl" disabled={busy} onClick={() => enter(take(client.POST("/api/session/demo")))}>
           Open the demo workshop
         </button>
-        <p className="mt-2 text-[15px] text-pencil">No account needed. A made-up group that watches a dune coast; change anything, it can be put back.</p>
+        <p className="mt-2 text-[15px] text-pencil">
+          No account needed. A made-up group that watches a dune coast. Change anything: the copy is yours alone, and kept for a day after your last visit.
+        </p>
         <p className="mt-8 max-w-prose border-l-4 border-kraft pl-3 text-[15px]">
-          For unmanned, model-size aircraft only, never for anything that carries a person. Figures are estimates with their spread and source shown. Local flying rules and licensed inspection come first.
+          For unmanned, model-size aircraft only, never for anything that carries a person. Figures are estimates with their spread and source shown. Local
+          flying rules and licensed inspection come first.
         </p>
       </section>
       <section className="self-center border-t-2 border-ink pt-4 md:border-t-0 md:border-l-2 md:pt-0 md:pl-8">
@@ -62,7 +65,14 @@ export function Door() {
           <form className="mt-3 grid gap-3" onSubmit={submit}>
             {making && <TextField label="Name of the workshop" path="workshop" value={workshop} onChange={setWorkshop} />}
             <TextField label="Your name here" path="name" value={name} onChange={setName} autoComplete="username" />
-            <TextField label="Password" path="password" type="password" value={password} onChange={setPassword} autoComplete={making ? "new-password" : "current-password"} />
+            <TextField
+              label="Password"
+              path="password"
+              type="password"
+              value={password}
+              onChange={setPassword}
+              autoComplete={making ? "new-password" : "current-password"}
+            />
             {trouble && (
               <p role="alert" className="font-medium text-gives">
                 {trouble}

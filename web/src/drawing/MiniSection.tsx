@@ -3,6 +3,7 @@ import { useId } from "react";
 import type { Offer } from "../api/types";
 import { polygon } from "./frame";
 import { hatch, Hatches } from "./hatch";
+import { COLOUR } from "./colours";
 
 const WIDTH = 118;
 
@@ -16,16 +17,31 @@ export function MiniSection({ section }: { section: Offer["section"] }) {
   const [low, high] = [Math.min(...zs), Math.max(...zs)];
   const pad = 4 * u;
   return (
-    <svg width={WIDTH} height={Math.max((high - low + 2 * pad) / u, 12)} viewBox={`${-3 * u} ${-high - pad} ${WIDTH * u} ${high - low + 2 * pad}`} aria-hidden="true" className="shrink-0">
+    <svg
+      width={WIDTH}
+      height={Math.max((high - low + 2 * pad) / u, 12)}
+      viewBox={`${-3 * u} ${-high - pad} ${WIDTH * u} ${high - low + 2 * pad}`}
+      aria-hidden="true"
+      className="shrink-0"
+    >
       <Hatches id={id} u={u} />
-      <polygon points={polygon(up(section.outline))} fill="#ffffff" stroke="#5b6470" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+      <polygon points={polygon(up(section.outline))} fill={COLOUR.paper} stroke={COLOUR.pencil} strokeWidth={1} vectorEffect="non-scaling-stroke" />
       {section.pieces.map((p, k) =>
         p.shape === "line" ? (
-          <polyline key={k} points={polygon(up(p.points))} fill="none" stroke={p.family === "tape" ? "#8a4d16" : "#1f5f85"} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
+          <polyline
+            key={k}
+            points={polygon(up(p.points))}
+            fill="none"
+            stroke={p.family === "tape" ? COLOUR.kraft : COLOUR.tape}
+            strokeWidth={2.5}
+            vectorEffect="non-scaling-stroke"
+          />
         ) : (
           <g key={k}>
-            <polygon points={polygon(up(p.points))} fill={hatch(id, p.family)} stroke="#1b2430" strokeWidth={1} vectorEffect="non-scaling-stroke" />
-            {p.hole && p.hole.length > 0 && <polygon points={polygon(up(p.hole))} fill="#ffffff" stroke="#1b2430" strokeWidth={0.7} vectorEffect="non-scaling-stroke" />}
+            <polygon points={polygon(up(p.points))} fill={hatch(id, p.family)} stroke={COLOUR.ink} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+            {p.hole && p.hole.length > 0 && (
+              <polygon points={polygon(up(p.hole))} fill={COLOUR.paper} stroke={COLOUR.ink} strokeWidth={0.7} vectorEffect="non-scaling-stroke" />
+            )}
           </g>
         ),
       )}

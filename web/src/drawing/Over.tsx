@@ -3,13 +3,14 @@ import { useRef } from "react";
 import type { Plan, Slice } from "../api/types";
 import { polygon, useWidth } from "./frame";
 import { COLOURS, DASHES } from "./Plot";
+import { COLOUR } from "./colours";
 
 export interface Named<T> {
   name: string;
   drawn: T;
 }
 
-const INK = "#1b2430";
+const INK = COLOUR.ink;
 
 /** The same half wing with the pieces of several schemes drawn over each other, told apart by colour and dash. */
 export function PlansOver({ plans }: { plans: Named<Plan>[] }) {
@@ -29,11 +30,22 @@ export function PlansOver({ plans }: { plans: Named<Plan>[] }) {
         style={{ height: (back - front + 2 * pad) / u }}
         viewBox={`${-pad} ${front - pad} ${Math.max(first.half_span_mm + 2 * pad, width * u)} ${back - front + 2 * pad}`}
       >
-        <polygon points={polygon(first.outline)} fill="#ffffff" stroke={INK} strokeWidth={1.5} vectorEffect="non-scaling-stroke" />
+        <polygon points={polygon(first.outline)} fill={COLOUR.paper} stroke={INK} strokeWidth={1.5} vectorEffect="non-scaling-stroke" />
         {plans.map(({ name, drawn }, k) =>
           drawn.pieces
             .filter((p) => p.on)
-            .map((p) => <polygon key={`${name}-${p.piece_id}`} points={polygon(p.polygon)} fill={COLOURS[k]} fillOpacity={0.07} stroke={COLOURS[k]} strokeWidth={2} strokeDasharray={DASHES[k]} vectorEffect="non-scaling-stroke" />),
+            .map((p) => (
+              <polygon
+                key={`${name}-${p.piece_id}`}
+                points={polygon(p.polygon)}
+                fill={COLOURS[k]}
+                fillOpacity={0.07}
+                stroke={COLOURS[k]}
+                strokeWidth={2}
+                strokeDasharray={DASHES[k]}
+                vectorEffect="non-scaling-stroke"
+              />
+            )),
         )}
       </svg>
     </div>
@@ -59,15 +71,32 @@ export function SlicesOver({ slices }: { slices: Named<Slice>[] }) {
         style={{ height: (high - low + 2 * pad) / u }}
         viewBox={`${-pad} ${-high - pad} ${Math.max(first.chord_mm + 2 * pad, width * u)} ${high - low + 2 * pad}`}
       >
-        <polygon points={up(first.outline)} fill="#ffffff" stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+        <polygon points={up(first.outline)} fill={COLOUR.paper} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
         {slices.map(({ name, drawn }, k) =>
           drawn.pieces
             .filter((p) => p.on)
             .map((p, j) =>
               p.shape === "line" ? (
-                <polyline key={`${name}-${j}`} points={up(p.points)} fill="none" stroke={COLOURS[k]} strokeWidth={3} strokeDasharray={DASHES[k]} vectorEffect="non-scaling-stroke" />
+                <polyline
+                  key={`${name}-${j}`}
+                  points={up(p.points)}
+                  fill="none"
+                  stroke={COLOURS[k]}
+                  strokeWidth={3}
+                  strokeDasharray={DASHES[k]}
+                  vectorEffect="non-scaling-stroke"
+                />
               ) : (
-                <polygon key={`${name}-${j}`} points={up(p.points)} fill={COLOURS[k]} fillOpacity={0.15} stroke={COLOURS[k]} strokeWidth={2} strokeDasharray={DASHES[k]} vectorEffect="non-scaling-stroke" />
+                <polygon
+                  key={`${name}-${j}`}
+                  points={up(p.points)}
+                  fill={COLOURS[k]}
+                  fillOpacity={0.15}
+                  stroke={COLOURS[k]}
+                  strokeWidth={2}
+                  strokeDasharray={DASHES[k]}
+                  vectorEffect="non-scaling-stroke"
+                />
               ),
             ),
         )}

@@ -1,3 +1,4 @@
+import type { End } from "../lib/moved";
 import { type KeyboardEvent, type PointerEvent, useId, useRef } from "react";
 
 import type { Plan, PlanPiece, RibbonPiece } from "../api/types";
@@ -5,8 +6,7 @@ import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { edgesAt, pointIn, polygon, rules, useWidth } from "./frame";
 import { hatch, Hatches } from "./hatch";
-
-export type End = "from" | "to";
+import { COLOUR } from "./colours";
 
 interface Props {
   plan: Plan;
@@ -20,7 +20,7 @@ interface Props {
   onMove?: (id: string, end: End, y: number, share: number, done: boolean | null) => void;
 }
 
-const INK = "#1b2430";
+const INK = COLOUR.ink;
 /** The wing's own height on the board at most, in pixels. */
 const TALLEST = 300;
 /** Sticks and tapes, whose ends a finger must be able to hit. */
@@ -116,19 +116,41 @@ export function PlanSheet(props: Props) {
       >
         <Hatches id={id} u={u} />
         <pattern id={`${id}-rule`} width={fine} height={fine} patternUnits="userSpaceOnUse">
-          <path d={`M0 0H${fine}M0 0V${fine}`} stroke="#d5d8d1" strokeWidth={0.8 * u} fill="none" />
+          <path d={`M0 0H${fine}M0 0V${fine}`} stroke={COLOUR.rule} strokeWidth={0.8 * u} fill="none" />
         </pattern>
         <rect x={left} y={top} width={wide} height={back + 16 * u - top} fill={`url(#${id}-rule)`} />
         <line x1={0} x2={0} y1={top} y2={back + 16 * u} stroke={INK} strokeWidth={1} strokeDasharray="8 3 2 3" vectorEffect="non-scaling-stroke" />
-        <polygon points={polygon(plan.outline)} fill="#ffffff" fillOpacity={0.92} stroke={INK} strokeWidth={1.8} vectorEffect="non-scaling-stroke" />
+        <polygon points={polygon(plan.outline)} fill={COLOUR.paper} fillOpacity={0.92} stroke={INK} strokeWidth={1.8} vectorEffect="non-scaling-stroke" />
         {plan.breaks_mm.slice(1, -1).map((y) => {
           const { lead, chord } = edgesAt(plan.outline, y);
-          return <line key={y} x1={y} x2={y} y1={lead} y2={lead + chord} stroke="#5b6470" strokeWidth={1} strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />;
+          return (
+            <line
+              key={y}
+              x1={y}
+              x2={y}
+              y1={lead}
+              y2={lead + chord}
+              stroke={COLOUR.pencil}
+              strokeWidth={1}
+              strokeDasharray="5 4"
+              vectorEffect="non-scaling-stroke"
+            />
+          );
         })}
         {plan.surfaces?.map((s) => (
           <g key={s.which} pointerEvents="none">
-            <polygon points={polygon(s.polygon)} fill="#eddcc8" fillOpacity={0.55} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
-            <text x={mean(s.polygon, 0)} y={mean(s.polygon, 1) + 5 * u} fontSize={14 * u} fontWeight={500} textAnchor="middle" fill={INK} stroke="#ffffff" strokeWidth={4 * u} paintOrder="stroke">
+            <polygon points={polygon(s.polygon)} fill={COLOUR.kraftPale} fillOpacity={0.55} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+            <text
+              x={mean(s.polygon, 0)}
+              y={mean(s.polygon, 1) + 5 * u}
+              fontSize={14 * u}
+              fontWeight={500}
+              textAnchor="middle"
+              fill={INK}
+              stroke={COLOUR.paper}
+              strokeWidth={4 * u}
+              paintOrder="stroke"
+            >
               {s.which}
             </text>
           </g>
@@ -136,11 +158,13 @@ export function PlanSheet(props: Props) {
         {plan.pieces.map((p) => (
           <g key={p.piece_id} data-piece={p.piece_id} opacity={p.on ? 1 : 0.45} onPointerDown={() => onSelect?.(p.piece_id)} className="cursor-pointer">
             {/* a wider ghost so that thin rods can be hit by a finger */}
-            {THIN.has(p.kind) && <polygon points={polygon(p.polygon)} fill="transparent" stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />}
+            {THIN.has(p.kind) && (
+              <polygon points={polygon(p.polygon)} fill="transparent" stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />
+            )}
             <polygon
               points={polygon(p.polygon)}
               fill={p.on ? hatch(id, p.family) : "none"}
-              stroke={p.piece_id === selected ? "#8a4d16" : INK}
+              stroke={p.piece_id === selected ? COLOUR.kraft : INK}
               strokeWidth={p.piece_id === selected ? 2.5 : p.kind === "skin" ? 0.7 : 1}
               strokeDasharray={p.on ? undefined : "4 4"}
               vectorEffect="non-scaling-stroke"
@@ -148,20 +172,20 @@ export function PlanSheet(props: Props) {
           </g>
         ))}
         {ticks.map((y) => (
-          <text key={y} x={y} y={back + 29 * u} fontSize={13 * u} fill="#5b6470" textAnchor={y === 0 ? "start" : "middle"}>
+          <text key={y} x={y} y={back + 29 * u} fontSize={13 * u} fill={COLOUR.pencil} textAnchor={y === 0 ? "start" : "middle"}>
             {y === 0 ? "root" : length(y, units)}
           </text>
         ))}
 
         {station !== null && (
           <g pointerEvents="none">
-            <line x1={station} x2={station} y1={top} y2={back + 16 * u} stroke="#1f5f85" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+            <line x1={station} x2={station} y1={top} y2={back + 16 * u} stroke={COLOUR.tape} strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
             <text
               x={station + (station > plan.half_span_mm * 0.8 ? -5 : 5) * u}
               y={top + 13 * u}
               fontSize={13 * u}
               fontWeight={600}
-              fill="#1f5f85"
+              fill={COLOUR.tape}
               textAnchor={station > plan.half_span_mm * 0.8 ? "end" : "start"}
             >
               station {length(station, units)} out
@@ -172,12 +196,12 @@ export function PlanSheet(props: Props) {
         {ribbon && (
           <g aria-hidden="true" className="cursor-help">
             <pattern id={`${id}-close`} width={6} height={6} patternUnits="userSpaceOnUse" patternTransform={`scale(${u})`}>
-              <rect width={6} height={6} fill="#f3e3cf" />
-              <path d="M0 6L6 0" stroke="#8a4d16" strokeWidth={1.2} />
+              <rect width={6} height={6} fill={COLOUR.kraftPale} />
+              <path d="M0 6L6 0" stroke={COLOUR.kraft} strokeWidth={1.2} />
             </pattern>
             <pattern id={`${id}-gives`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform={`scale(${u})`}>
-              <rect width={5} height={5} fill="#a8201a" />
-              <path d="M0 0L5 5M5 0L0 5" stroke="#ffffff" strokeWidth={0.7} />
+              <rect width={5} height={5} fill={COLOUR.gives} />
+              <path d="M0 0L5 5M5 0L0 5" stroke={COLOUR.paper} strokeWidth={0.7} />
             </pattern>
             {ribbon.map((r) => (
               <g key={`${r.y_from_mm}-${r.y_to_mm}`}>
@@ -187,14 +211,21 @@ export function PlanSheet(props: Props) {
                   y={ribbonTop}
                   width={r.y_to_mm - r.y_from_mm}
                   height={22 * u}
-                  fill={r.state === "sound" ? "#e4eae2" : `url(#${id}-${r.state === "close" ? "close" : "gives"})`}
+                  fill={r.state === "sound" ? COLOUR.sound : `url(#${id}-${r.state === "close" ? "close" : "gives"})`}
                   stroke={INK}
                   strokeWidth={0.8}
                   vectorEffect="non-scaling-stroke"
                 />
                 {(r.y_to_mm - r.y_from_mm) / u > 64 && (
                   <g>
-                    <rect x={r.y_from_mm + 4 * u} y={ribbonTop + 3 * u} width={(r.state === "gives way" ? 62 : 44) * u} height={16 * u} fill="#ffffff" fillOpacity={0.9} />
+                    <rect
+                      x={r.y_from_mm + 4 * u}
+                      y={ribbonTop + 3 * u}
+                      width={(r.state === "gives way" ? 62 : 44) * u}
+                      height={16 * u}
+                      fill={COLOUR.paper}
+                      fillOpacity={0.9}
+                    />
                     <text x={r.y_from_mm + 7 * u} y={ribbonTop + 15.5 * u} fontSize={13.5 * u} fontWeight={500} fill={INK}>
                       {STATE_WORD[r.state]}
                     </text>
@@ -204,13 +235,13 @@ export function PlanSheet(props: Props) {
             ))}
             {weakest && weak !== undefined && (
               <g>
-                <path d={`M${weak} ${ribbonTop + 22 * u}l${-6 * u} ${10 * u}h${12 * u}z`} fill="#a8201a" />
+                <path d={`M${weak} ${ribbonTop + 22 * u}l${-6 * u} ${10 * u}h${12 * u}z`} fill={COLOUR.gives} />
                 <text
                   x={Math.min(Math.max(weak, 0), plan.half_span_mm)}
                   y={ribbonTop + 47 * u}
                   fontSize={15 * u}
                   fontWeight={600}
-                  fill="#a8201a"
+                  fill={COLOUR.gives}
                   textAnchor={weak < plan.half_span_mm * 0.3 ? "start" : weak > plan.half_span_mm * 0.7 ? "end" : "middle"}
                 >
                   {weakest.words}
@@ -263,7 +294,7 @@ function Handle({ piece, end, u, reach, onGrab, onNudge }: HandleProps) {
       onPointerDown={(e) => onGrab(e, piece, end)}
     >
       <circle cx={y} cy={x} r={20 * u} fill="transparent" />
-      <circle cx={y} cy={x} r={8 * u} fill="#ffffff" stroke="#8a4d16" strokeWidth={3} vectorEffect="non-scaling-stroke" />
+      <circle cx={y} cy={x} r={8 * u} fill={COLOUR.paper} stroke={COLOUR.kraft} strokeWidth={3} vectorEffect="non-scaling-stroke" />
     </g>
   );
 }

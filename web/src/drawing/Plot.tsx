@@ -7,6 +7,7 @@ import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
 import { WhyButton } from "../ui/WhyButton";
 import { useWidth } from "./frame";
+import { COLOUR } from "./colours";
 
 export interface Trace {
   name: string;
@@ -27,7 +28,7 @@ interface Props {
 const HEIGHT = 118;
 const LEFT = 50;
 const BOTTOM = 22;
-export const COLOURS = ["#8a4d16", "#1f5f85", "#1b2430"];
+export const COLOURS = [COLOUR.kraft, COLOUR.tape, COLOUR.ink];
 export const DASHES = [undefined, "7 4", "2 3"];
 /** Places along the span in the table. */
 const ROWS = 11;
@@ -52,11 +53,18 @@ export function Plot({ title, unit, traces, station, onWhy, table = true }: Prop
   const width = useWidth(box);
   const ys = traces.flatMap((t) => t.y);
   const xs = traces.flatMap((t) => t.x);
-  const x = scaleLinear().domain([0, Math.max(...xs)]).range([LEFT, Math.max(width - 8, LEFT + 40)]);
+  const x = scaleLinear()
+    .domain([0, Math.max(...xs)])
+    .range([LEFT, Math.max(width - 8, LEFT + 40)]);
   const [low, high] = [Math.min(0, ...ys), Math.max(0, ...ys)];
   // a hair below zero, as at the tip, is no reason for a rule of its own
-  const y = scaleLinear().domain([low > -0.03 * high ? 0 : low, high < -0.03 * low ? 0 : high]).nice(4).range([HEIGHT - BOTTOM, 8]);
-  const draw = line<[number, number]>().x((p) => x(p[0])).y((p) => y(p[1]));
+  const y = scaleLinear()
+    .domain([low > -0.03 * high ? 0 : low, high < -0.03 * low ? 0 : high])
+    .nice(4)
+    .range([HEIGHT - BOTTOM, 8]);
+  const draw = line<[number, number]>()
+    .x((p) => x(p[0]))
+    .y((p) => y(p[1]));
   const said = traces.map((t) => `${t.name}: ${short(t.y[0]!)} at the root, ${short(t.y.at(-1)!)} at the tip ${unit}`).join("; ");
   return (
     <figure ref={box} className="min-w-0">
@@ -79,16 +87,16 @@ export function Plot({ title, unit, traces, station, onWhy, table = true }: Prop
         <svg width={width} height={HEIGHT} role="img" aria-label={`${title}. ${said}`} className="block bg-white">
           {y.ticks(4).map((v) => (
             <g key={v}>
-              <line x1={LEFT} x2={width - 8} y1={y(v)} y2={y(v)} stroke={v === 0 ? "#1b2430" : "#dfe1db"} />
-              <text x={LEFT - 5} y={y(v) + 4} fontSize={13} textAnchor="end" fill="#5b6470">
+              <line x1={LEFT} x2={width - 8} y1={y(v)} y2={y(v)} stroke={v === 0 ? COLOUR.ink : COLOUR.faint} />
+              <text x={LEFT - 5} y={y(v) + 4} fontSize={13} textAnchor="end" fill={COLOUR.pencil}>
                 {short(v)}
               </text>
             </g>
           ))}
-          <text x={LEFT} y={HEIGHT - 6} fontSize={13} fill="#5b6470">
+          <text x={LEFT} y={HEIGHT - 6} fontSize={13} fill={COLOUR.pencil}>
             root
           </text>
-          <text x={width - 8} y={HEIGHT - 6} fontSize={13} textAnchor="end" fill="#5b6470">
+          <text x={width - 8} y={HEIGHT - 6} fontSize={13} textAnchor="end" fill={COLOUR.pencil}>
             {length(Math.max(...xs), units)}
           </text>
           {traces.map((t, k) => (
@@ -96,7 +104,7 @@ export function Plot({ title, unit, traces, station, onWhy, table = true }: Prop
           ))}
           {station !== null && (
             <g>
-              <line x1={x(station)} x2={x(station)} y1={6} y2={HEIGHT - BOTTOM} stroke="#5b6470" strokeDasharray="2 3" />
+              <line x1={x(station)} x2={x(station)} y1={6} y2={HEIGHT - BOTTOM} stroke={COLOUR.pencil} strokeDasharray="2 3" />
               {traces.map((t, k) => (
                 <circle key={t.name} cx={x(station)} cy={y(at(t, station))} r={3.5} fill={COLOURS[k]} />
               ))}
@@ -108,7 +116,10 @@ export function Plot({ title, unit, traces, station, onWhy, table = true }: Prop
         <AsTable
           title={`${title} as a table`}
           head={["out", ...traces.map((t) => `${t.name}, ${unit}`)]}
-          rows={Array.from({ length: ROWS }, (_, k) => (Math.max(...xs) * k) / (ROWS - 1)).map((place) => [length(place, units), ...traces.map((t) => short(at(t, place)))])}
+          rows={Array.from({ length: ROWS }, (_, k) => (Math.max(...xs) * k) / (ROWS - 1)).map((place) => [
+            length(place, units),
+            ...traces.map((t) => short(at(t, place))),
+          ])}
         />
       )}
     </figure>

@@ -1,7 +1,8 @@
-import type { Spreaded } from "../api/types";
+import type { Estimate } from "../api/types";
+import { COLOUR } from "./colours";
 
 interface Props {
-  figure: Spreaded;
+  figure: Estimate;
   /** What is needed (or allowed): a mark to compare with. */
   mark?: number;
   label: string;
@@ -15,12 +16,21 @@ export function RangeBar({ figure, mark, label }: Props) {
   const at = (v: number) => ((v - low) / (top - low)) * 200;
   return (
     <svg viewBox="0 0 200 20" className="h-5 w-full max-w-60" role="img" aria-label={label} preserveAspectRatio="none">
-      <line x1={0} x2={200} y1={12} y2={12} stroke="#5b6470" strokeWidth={1} vectorEffect="non-scaling-stroke" />
-      {low < 0 && <line x1={at(0)} x2={at(0)} y1={6} y2={18} stroke="#5b6470" strokeWidth={1} vectorEffect="non-scaling-stroke" />}
-      <rect x={at(figure.low)} width={Math.max(at(figure.high) - at(figure.low), 1)} y={7} height={10} fill="#d5e4ec" stroke="#1f5f85" strokeWidth={1} vectorEffect="non-scaling-stroke" />
-      <line x1={at(figure.value)} x2={at(figure.value)} y1={4} y2={20} stroke="#1b2430" strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
+      <line x1={0} x2={200} y1={12} y2={12} stroke={COLOUR.pencil} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+      {low < 0 && <line x1={at(0)} x2={at(0)} y1={6} y2={18} stroke={COLOUR.pencil} strokeWidth={1} vectorEffect="non-scaling-stroke" />}
+      <rect
+        x={at(figure.low)}
+        width={Math.max(at(figure.high) - at(figure.low), 1)}
+        y={7}
+        height={10}
+        fill={COLOUR.tapePale}
+        stroke={COLOUR.tape}
+        strokeWidth={1}
+        vectorEffect="non-scaling-stroke"
+      />
+      <line x1={at(figure.value)} x2={at(figure.value)} y1={4} y2={20} stroke={COLOUR.ink} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
       {mark !== undefined && mark > 0 && (
-        <line x1={at(mark)} x2={at(mark)} y1={0} y2={20} stroke="#a8201a" strokeWidth={2} strokeDasharray="3 2" vectorEffect="non-scaling-stroke" />
+        <line x1={at(mark)} x2={at(mark)} y1={0} y2={20} stroke={COLOUR.gives} strokeWidth={2} strokeDasharray="3 2" vectorEffect="non-scaling-stroke" />
       )}
     </svg>
   );

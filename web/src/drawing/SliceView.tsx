@@ -6,8 +6,9 @@ import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
 import { polygon, useWidth } from "./frame";
 import { hatch, Hatches } from "./hatch";
+import { COLOUR } from "./colours";
 
-const INK = "#1b2430";
+const INK = COLOUR.ink;
 const MARGIN = 118;
 
 function up(points: readonly (readonly number[])[]): number[][] {
@@ -17,7 +18,7 @@ function up(points: readonly (readonly number[])[]): number[][] {
 function Sheet({ piece, u, exaggerated }: { piece: SlicePiece; u: number; exaggerated: boolean }) {
   const true_mm = piece.thickness_mm ?? 0;
   const drawn = exaggerated ? Math.max(true_mm * 12, 3 * u) : Math.max(true_mm, 1.6 * u);
-  const colour = piece.family === "tape" ? "#8a4d16" : piece.family === "paper" ? "#5b6470" : "#1f5f85";
+  const colour = piece.family === "tape" ? COLOUR.kraft : piece.family === "paper" ? COLOUR.pencil : COLOUR.tape;
   return (
     <polyline
       points={polygon(up(piece.points))}
@@ -73,26 +74,56 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
             className="block"
           >
             <Hatches id={id} u={u} />
-            <polygon points={polygon(up(slice.outline))} fill="#ffffff" stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+            <polygon points={polygon(up(slice.outline))} fill={COLOUR.paper} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
             {slice.pieces.map((p, k) => {
               if (p.shape === "line") return <Sheet key={k} piece={p} u={u} exaggerated={exaggerated} />;
-              const edge = p.piece_id === selected ? "#8a4d16" : INK;
+              const edge = p.piece_id === selected ? COLOUR.kraft : INK;
               return (
                 <g key={k} opacity={p.on ? 1 : 0.4}>
-                  <polygon points={polygon(up(p.points))} fill={p.on ? hatch(id, p.family) : "none"} stroke={edge} strokeWidth={p.piece_id === selected ? 2.4 : 1} strokeDasharray={p.on ? undefined : "3 3"} vectorEffect="non-scaling-stroke" />
-                  {p.hole && p.hole.length > 0 && <polygon points={polygon(up(p.hole))} fill="#ffffff" stroke={edge} strokeWidth={0.8} vectorEffect="non-scaling-stroke" />}
+                  <polygon
+                    points={polygon(up(p.points))}
+                    fill={p.on ? hatch(id, p.family) : "none"}
+                    stroke={edge}
+                    strokeWidth={p.piece_id === selected ? 2.4 : 1}
+                    strokeDasharray={p.on ? undefined : "3 3"}
+                    vectorEffect="non-scaling-stroke"
+                  />
+                  {p.hole && p.hole.length > 0 && (
+                    <polygon points={polygon(up(p.hole))} fill={COLOUR.paper} stroke={edge} strokeWidth={0.8} vectorEffect="non-scaling-stroke" />
+                  )}
                 </g>
               );
             })}
-            <line x1={-6 * u} x2={slice.chord_mm + 8 * u} y1={neutral(0)} y2={neutral(slice.chord_mm)} stroke={INK} strokeWidth={1} strokeDasharray="9 3 2 3" vectorEffect="non-scaling-stroke" />
+            <line
+              x1={-6 * u}
+              x2={slice.chord_mm + 8 * u}
+              y1={neutral(0)}
+              y2={neutral(slice.chord_mm)}
+              stroke={INK}
+              strokeWidth={1}
+              strokeDasharray="9 3 2 3"
+              vectorEffect="non-scaling-stroke"
+            />
             <g>
               <line x1={bowtie} x2={bowtie} y1={-high} y2={-low} stroke={INK} strokeWidth={1} vectorEffect="non-scaling-stroke" />
-              {([[slice.strain_top, -high], [slice.strain_bottom, -low]] as const).map(([strain, z], k) => {
+              {(
+                [
+                  [slice.strain_top, -high],
+                  [slice.strain_bottom, -low],
+                ] as const
+              ).map(([strain, z], k) => {
                 const mid = neutral(slice.chord_mm * 0.35);
                 const tip = bowtie + (strain / worst) * reach;
                 return (
                   <g key={k}>
-                    <polygon points={`${bowtie},${mid} ${bowtie},${z} ${tip},${z}`} fill={strain < 0 ? "#1f5f85" : "#8a4d16"} fillOpacity={0.3} stroke={strain < 0 ? "#1f5f85" : "#8a4d16"} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+                    <polygon
+                      points={`${bowtie},${mid} ${bowtie},${z} ${tip},${z}`}
+                      fill={strain < 0 ? COLOUR.tape : COLOUR.kraft}
+                      fillOpacity={0.3}
+                      stroke={strain < 0 ? COLOUR.tape : COLOUR.kraft}
+                      strokeWidth={1}
+                      vectorEffect="non-scaling-stroke"
+                    />
                     <text x={bowtie} y={k === 0 ? z - 7 * u : z + 16 * u} fontSize={13 * u} textAnchor="middle" fill={INK}>
                       {said(strain)}
                     </text>
@@ -100,7 +131,7 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
                 );
               })}
             </g>
-            <text x={0} y={-low + 17 * u} fontSize={13 * u} fill="#5b6470">
+            <text x={0} y={-low + 17 * u} fontSize={13 * u} fill={COLOUR.pencil}>
               {slice.chord_mm / u > 320 ? "dash-dot: neutral axis, neither pulled nor pressed" : "dash-dot: neutral axis"}
             </text>
           </svg>
@@ -112,7 +143,12 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
         rows={slice.pieces.map((p) => {
           const [xs, zs] = [p.points.map((q) => q[0]!), p.points.map((q) => q[1]!)];
           const range = (v: number[]) => `${length(Math.min(...v), units)} to ${length(Math.max(...v), units)}`;
-          return [`${names?.[p.piece_id ?? ""] ?? p.kind}${p.on ? "" : ", switched off"}`, range(xs), range(zs), p.shape === "line" ? length(p.thickness_mm ?? 0, units) : length(Math.max(...zs) - Math.min(...zs), units)];
+          return [
+            `${names?.[p.piece_id ?? ""] ?? p.kind}${p.on ? "" : ", switched off"}`,
+            range(xs),
+            range(zs),
+            p.shape === "line" ? length(p.thickness_mm ?? 0, units) : length(Math.max(...zs) - Math.min(...zs), units),
+          ];
         })}
       />
     </figure>

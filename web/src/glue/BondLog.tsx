@@ -5,8 +5,10 @@ import { client, Fault, take } from "../api/client";
 import type { BondTest, Said } from "../api/types";
 import { trim, wait } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
+import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { useCatalogue } from "../session";
 import { ChoiceField, Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
+import { Unreadable } from "../ui/Unreadable";
 import { CurePlot, StandingsPlot } from "./BondPlots";
 
 const PREPARED: BondTest["preparation"][] = ["none", "cleaned", "roughened", "pricked", "roughened and pricked"];
@@ -25,11 +27,24 @@ export function BondLog() {
   const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
   const query = useQuery({ queryKey: ["glue", "tests"], queryFn: () => take(client.GET("/api/glue/tests")) });
   const standings = useQuery({ queryKey: ["glue", "standings"], queryFn: () => take(client.GET("/api/glue/standings")) }).data ?? [];
-  const [test, setTest, latest] = useLatestState<BondTest>(() => ({ one: "epp30", other: "epp30", glue: "polyurethane_foaming", preparation: "none", cured_min: 1440, air_C: 20, load_N: null, where: "foam", foam_left: null, day: new Date().toLocaleDateString("sv"), note: "" }));
+  const [test, setTest, latest] = useLatestState<BondTest>(() => ({
+    one: "epp30",
+    other: "epp30",
+    glue: "polyurethane_foaming",
+    preparation: "none",
+    cured_min: 1440,
+    air_C: 20,
+    load_N: null,
+    where: "foam",
+    foam_left: null,
+    day: new Date().toLocaleDateString("sv"),
+    note: "",
+  }));
   const [reading] = useState(() => new Reading());
   const [picture, setPicture] = useState<File | null>(null);
   const [pick, setPick] = useState(0);
   const [faults, setFaults] = useState<Said[]>([]);
+  const [gone, setGone] = useState<Gone | null>(null);
   const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null);
   const set = (next: Partial<BondTest>) => setTest((t) => ({ ...t, ...next }));
   const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
@@ -39,10 +54,11 @@ export function BondLog() {
     setTold({ text: before + (cause instanceof Fault ? cause.message : "Something broke here."), bad: true });
   }
   const anew = () => queries.invalidateQueries({ queryKey: ["glue"] });
-  async function takeOut(id: number) {
+  async function takeOut(id: number, name: string) {
     try {
       await take(client.DELETE("/api/glue/tests/{test_id}", { params: { path: { test_id: id } } }));
-      setTold({ text: "Taken out.", bad: false });
+      setGone({ kind: "bond", id, name });
+      setTold(null);
       await anew();
     } catch (cause) {
       refused(cause, "");
@@ -70,7 +86,7 @@ export function BondLog() {
     }
     await anew();
   }
-  const tests = query.data ?? [];
+  const tests = query.data?.tests ?? [];
   return (
     <div className="grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <section aria-label="Log a test">
@@ -81,12 +97,40 @@ export function BondLog() {
               <ChoiceField label="One side" path="one" value={test.one} onChange={(one) => set({ one })} options={named(words?.sides)} />
               <ChoiceField label="The other side" path="other" value={test.other} onChange={(other) => set({ other })} options={named(words?.sides)} />
               <ChoiceField label="Glue" path="glue" value={test.glue} onChange={(glue) => set({ glue })} options={named(catalogue?.glue)} />
-              <ChoiceField label="Prepared" path="preparation" value={test.preparation!} onChange={(preparation) => set({ preparation })} options={PREPARED.map((p) => ({ value: p!, label: p! }))} />
+              <ChoiceField
+                label="Prepared"
+                path="preparation"
+                value={test.preparation!}
+                onChange={(preparation) => set({ preparation })}
+                options={PREPARED.map((p) => ({ value: p!, label: p! }))}
+              />
               <MeasureField label="Minutes cured" path="cured_min" kind="number" value={test.cured_min ?? null} onChange={(cured_min) => set({ cured_min })} />
               <MeasureField label="Temperature, °C" path="air_C" kind="number" value={test.air_C ?? null} onChange={(air_C) => set({ air_C })} />
-              <ChoiceField label="Where it broke" path="where" value={test.where!} onChange={(where) => set({ where })} options={named(words?.where) as { value: NonNullable<BondTest["where"]>; label: string }[]} />
-              <MeasureField label="Foam left on the other" path="foam_left" kind="percent" value={test.foam_left ?? null} onChange={(foam_left) => set({ foam_left })} onEmpty={() => set({ foam_left: null })} hint="empty: as usual for that" />
-              <MeasureField label="Broke at, N" path="load_N" kind="number" value={test.load_N ?? null} onChange={(load_N) => set({ load_N })} onEmpty={() => set({ load_N: null })} hint="empty: by hand" />
+              <ChoiceField
+                label="Where it broke"
+                path="where"
+                value={test.where!}
+                onChange={(where) => set({ where })}
+                options={named(words?.where) as { value: NonNullable<BondTest["where"]>; label: string }[]}
+              />
+              <MeasureField
+                label="Foam left on the other"
+                path="foam_left"
+                kind="percent"
+                value={test.foam_left ?? null}
+                onChange={(foam_left) => set({ foam_left })}
+                onEmpty={() => set({ foam_left: null })}
+                hint="empty: as usual for that"
+              />
+              <MeasureField
+                label="Broke at, N"
+                path="load_N"
+                kind="number"
+                value={test.load_N ?? null}
+                onChange={(load_N) => set({ load_N })}
+                onEmpty={() => set({ load_N: null })}
+                hint="empty: by hand"
+              />
               <TextField label="Day" path="day" value={test.day} onChange={(day) => set({ day })} />
               <div className="col-span-2">
                 <TextField label="Note" path="note" value={test.note ?? ""} onChange={(note) => set({ note })} />
@@ -95,7 +139,14 @@ export function BondLog() {
                 <label htmlFor="bond-picture" className="block text-[15px] font-medium">
                   Picture of the break
                 </label>
-                <input key={pick} id="bond-picture" type="file" accept="image/jpeg,image/png,image/webp" className="entry py-1.5" onChange={(e) => setPicture(e.target.files?.[0] ?? null)} />
+                <input
+                  key={pick}
+                  id="bond-picture"
+                  type="file"
+                  accept="image/jpeg,image/png,image/webp"
+                  className="entry py-1.5"
+                  onChange={(e) => setPicture(e.target.files?.[0] ?? null)}
+                />
                 <p className="text-[14px] text-pencil">It is made small; place and camera are left out.</p>
               </div>
             </div>
@@ -111,7 +162,13 @@ export function BondLog() {
         )}
       </section>
       <section aria-label="What was tested" className="min-w-0">
-        {query.isSuccess && tests.length === 0 && <p className="text-[17px]">No test yet. Until there are some, the ranking goes by the catalogue; each of yours counts a third of that, so a handful outranks it.</p>}
+        <TakeBackLine gone={gone} onDone={() => setGone(null)} />
+        <Unreadable lines={query.data?.unreadable ?? []} />
+        {query.isSuccess && tests.length === 0 && (
+          <p className="text-[17px]">
+            No test yet. Until there are some, the ranking goes by the catalogue; each of yours counts a third of that, so a handful outranks it.
+          </p>
+        )}
         {query.isError && <p role="alert">{query.error instanceof Fault ? query.error.message : "Something broke here."}</p>}
         {tests.length > 0 && (
           <>
@@ -144,12 +201,21 @@ export function BondLog() {
                       <td className="px-1">
                         {t.picture && (
                           <a href={`/api/glue/tests/${t.id}/picture`} target="_blank" rel="noreferrer">
-                            <img src={`/api/glue/tests/${t.id}/picture`} alt={`The break of ${t.glue}, ${t.test.day}`} loading="lazy" className="h-10 w-14 border border-rule object-cover" />
+                            <img
+                              src={`/api/glue/tests/${t.id}/picture`}
+                              alt={`The break of ${t.glue}, ${t.test.day}`}
+                              loading="lazy"
+                              className="h-10 w-14 border border-rule object-cover"
+                            />
                           </a>
                         )}
                       </td>
                       <td className="px-1 text-right">
-                        <button className="btn btn-quiet px-0 whitespace-nowrap" aria-label={`Take out the test of ${t.glue} from ${t.test.day}`} onClick={() => void takeOut(t.id)}>
+                        <button
+                          className="btn btn-quiet px-0 whitespace-nowrap"
+                          aria-label={`Take out the test of ${t.glue} from ${t.test.day}`}
+                          onClick={() => void takeOut(t.id, `The test of ${t.glue} from ${t.test.day}`)}
+                        >
                           Take out
                         </button>
                       </td>

@@ -3,8 +3,9 @@ import { useState } from "react";
 
 import type { BondTestOut, Standing } from "../api/types";
 import { trim, wait } from "../lib/show";
+import { COLOUR } from "../drawing/colours";
 
-const [INK, PENCIL, RULE, TAPE, KRAFT] = ["#1b2430", "#4f5864", "#c3c6c1", "#1f5f85", "#8a4d16"];
+const [INK, PENCIL, RULE, TAPE, KRAFT] = [COLOUR.ink, COLOUR.pencil, COLOUR.rule, COLOUR.tape, COLOUR.kraft];
 const WIDE = 640;
 
 /** What is known of each glue on each pair of materials: the range, the mean, the tests behind it, the catalogue's word. */
@@ -15,9 +16,16 @@ export function StandingsPlot({ standings, tests }: { standings: Standing[]; tes
     <figure>
       <figcaption className="text-[15px]">
         <b className="font-medium">Share of foam torn, the best first</b>
-        <span className="text-pencil">: the bar is where four joints in five of it lie by all that is known, the line its mean; brown, the catalogue before your tests</span>
+        <span className="text-pencil">
+          : the bar is where four joints in five of it lie by all that is known, the line its mean; brown, the catalogue before your tests
+        </span>
       </figcaption>
-      <svg role="img" aria-label={`Share of foam torn by glue, ${standings.length} kinds of joint in ${tests.length} tests`} viewBox={`0 0 ${WIDE} ${standings.length * row + 24}`} className="w-full bg-sheet">
+      <svg
+        role="img"
+        aria-label={`Share of foam torn by glue, ${standings.length} kinds of joint in ${tests.length} tests`}
+        viewBox={`0 0 ${WIDE} ${standings.length * row + 24}`}
+        className="w-full bg-sheet"
+      >
         {[0, 0.25, 0.5, 0.75, 1].map((v) => (
           <g key={v}>
             <line x1={x(v)} x2={x(v)} y1={0} y2={standings.length * row} stroke={RULE} />
@@ -36,7 +44,7 @@ export function StandingsPlot({ standings, tests }: { standings: Standing[]; tes
               <text x={6} y={y + 14} fontSize={13} fill={PENCIL}>
                 {s.words.map((w) => w.replace(/^.*, (?=[A-Z]{3}$)/, "")).join(" to ")}, {s.tests} test{s.tests > 1 ? "s" : ""}
               </text>
-              <rect x={x(s.low)} width={Math.max(2, x(s.high) - x(s.low))} y={y - 8} height={16} fill="#d5e4ec" stroke={TAPE} />
+              <rect x={x(s.low)} width={Math.max(2, x(s.high) - x(s.low))} y={y - 8} height={16} fill={COLOUR.tapePale} stroke={TAPE} />
               <line x1={x(s.share)} x2={x(s.share)} y1={y - 12} y2={y + 12} stroke={INK} strokeWidth={3} />
               <path d={`M${x(s.before)} ${y + 10}l-5 8h10z`} fill={KRAFT} />
             </g>
@@ -44,30 +52,30 @@ export function StandingsPlot({ standings, tests }: { standings: Standing[]; tes
         })}
       </svg>
       <div className="sr-only">
-      <table data-testid="standings" aria-label="What is known of each glue">
-        <thead>
-          <tr>
-            {["glue", "on", "tests", "foam torn", "from", "to", "by the catalogue"].map((h) => (
-              <th key={h} scope="col">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {standings.map((s) => (
-            <tr key={`${s.glue}-${s.on.join("-")}`}>
-              <th scope="row">{s.label}</th>
-              <td>{s.words.join(" to ")}</td>
-              <td>{s.tests}</td>
-              <td>{trim(s.share * 100, 0)} %</td>
-              <td>{trim(s.low * 100, 0)} %</td>
-              <td>{trim(s.high * 100, 0)} %</td>
-              <td>{trim(s.before * 100, 0)} %</td>
+        <table data-testid="standings" aria-label="What is known of each glue">
+          <thead>
+            <tr>
+              {["glue", "on", "tests", "foam torn", "from", "to", "by the catalogue"].map((h) => (
+                <th key={h} scope="col">
+                  {h}
+                </th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {standings.map((s) => (
+              <tr key={`${s.glue}-${s.on.join("-")}`}>
+                <th scope="row">{s.label}</th>
+                <td>{s.words.join(" to ")}</td>
+                <td>{s.tests}</td>
+                <td>{trim(s.share * 100, 0)} %</td>
+                <td>{trim(s.low * 100, 0)} %</td>
+                <td>{trim(s.high * 100, 0)} %</td>
+                <td>{trim(s.before * 100, 0)} %</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       </div>
     </figure>
   );
@@ -92,12 +100,22 @@ export function CurePlot({ tests }: { tests: BondTestOut[] }) {
       </figcaption>
       <div className="my-1 flex flex-wrap gap-x-4" role="group" aria-label="Which glue is looked at">
         {[null, ...glues].map((g) => (
-          <button key={g ?? "all"} className={`min-h-8 text-[15px] underline underline-offset-4 ${only === g ? "font-semibold decoration-kraft decoration-2" : "decoration-rule"}`} aria-pressed={only === g} onClick={() => setOnly(g)}>
+          <button
+            key={g ?? "all"}
+            className={`min-h-8 text-[15px] underline underline-offset-4 ${only === g ? "font-semibold decoration-kraft decoration-2" : "decoration-rule"}`}
+            aria-pressed={only === g}
+            onClick={() => setOnly(g)}
+          >
             {g ?? "all glues"}
           </button>
         ))}
       </div>
-      <svg role="img" aria-label={`Share of foam torn against cure time, ${only ?? "all glues"}`} viewBox={`0 0 ${WIDE} ${top + tall + 30}`} className="w-full bg-sheet">
+      <svg
+        role="img"
+        aria-label={`Share of foam torn against cure time, ${only ?? "all glues"}`}
+        viewBox={`0 0 ${WIDE} ${top + tall + 30}`}
+        className="w-full bg-sheet"
+      >
         {[0, 0.5, 1].map((v) => (
           <g key={v}>
             <line x1={left} x2={WIDE - 20} y1={y(v)} y2={y(v)} stroke={RULE} />
@@ -117,7 +135,16 @@ export function CurePlot({ tests }: { tests: BondTestOut[] }) {
         {tests.map((t) => {
           const there = only === null || t.glue === only;
           return (
-            <circle key={t.id} cx={at(t.test.cured_min ?? 1440)} cy={y(t.share)} r={7} fill={there ? TAPE : "#ffffff"} fillOpacity={there ? 0.55 : 0.4} stroke={there ? TAPE : RULE} strokeWidth={1.5}>
+            <circle
+              key={t.id}
+              cx={at(t.test.cured_min ?? 1440)}
+              cy={y(t.share)}
+              r={7}
+              fill={there ? TAPE : COLOUR.paper}
+              fillOpacity={there ? 0.55 : 0.4}
+              stroke={there ? TAPE : RULE}
+              strokeWidth={1.5}
+            >
               <title>{`${t.glue}: ${trim(t.share * 100, 0)} % after ${wait(t.test.cured_min ?? 1440)}`}</title>
             </circle>
           );

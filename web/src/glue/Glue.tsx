@@ -62,7 +62,8 @@ function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: b
         </span>
       </button>
       <p className="text-[14px] text-pencil">
-        open {wait(ranked.open_min)}, handled after {wait(ranked.handle_min)}, flies after {wait(ranked.fly_min)}, through after {wait(ranked.full_min)} today; {mass(ranked.grams, units)}; {shelf === undefined ? "not on the shelf" : "on the shelf"}
+        open {wait(ranked.open_min)}, handled after {wait(ranked.handle_min)}, flies after {wait(ranked.fly_min)}, through after {wait(ranked.full_min)} today;{" "}
+        {mass(ranked.grams, units)}; {shelf === undefined ? "not on the shelf" : "on the shelf"}
         {shelf && <span className="font-medium text-kraft"> {shelf}</span>}
       </p>
       {open && (
@@ -80,8 +81,16 @@ function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: b
             ))}
             <div className="mt-1">
               <ScoreTable name={ranked.label} parts={ranked.parts}>
-                <ScoreSum label={ranked.leaning > 0 ? `by this school; +${trim(ranked.leaning, 2)}, it reaches for it first` : "by this school"} score={ranked.school_score} />
-                {ranked.tests > 0 && <ScoreSum label={`with your ${ranked.tests} test${ranked.tests > 1 ? "s" : ""}, which count for ${trim(ranked.tests_share * 100, 0)} %`} score={ranked.score} />}
+                <ScoreSum
+                  label={ranked.leaning > 0 ? `by this school; +${trim(ranked.leaning, 2)}, it reaches for it first` : "by this school"}
+                  score={ranked.school_score}
+                />
+                {ranked.tests > 0 && (
+                  <ScoreSum
+                    label={`with your ${ranked.tests} test${ranked.tests > 1 ? "s" : ""}, which count for ${trim(ranked.tests_share * 100, 0)} %`}
+                    score={ranked.score}
+                  />
+                )}
               </ScoreTable>
             </div>
             <p className="text-[14px] text-pencil">{ranked.source}.</p>
@@ -116,12 +125,41 @@ function Chooser({ start }: { start: JointQuestion }) {
           <div className="mt-2 grid grid-cols-2 gap-3">
             <ChoiceField label="One side" path="one" value={joint.one ?? ""} onChange={(one) => set({ one })} options={named(words?.sides)} />
             <ChoiceField label="The other side" path="other" value={joint.other ?? ""} onChange={(other) => set({ other })} options={named(words?.sides)} />
-            <ChoiceField label="How they meet" path="shape" value={joint.shape ?? "butt"} onChange={(shape) => set({ shape })} options={named(words?.shapes) as { value: NonNullable<JointQuestion["shape"]>; label: string }[]} />
+            <ChoiceField
+              label="How they meet"
+              path="shape"
+              value={joint.shape ?? "butt"}
+              onChange={(shape) => set({ shape })}
+              options={named(words?.shapes) as { value: NonNullable<JointQuestion["shape"]>; label: string }[]}
+            />
             <MeasureField label="Glued area, cm²" path="area_cm2" kind="number" value={joint.area_cm2 ?? null} onChange={(area_cm2) => set({ area_cm2 })} />
             <MeasureField label="Gap" path="gap_mm" kind="length" value={joint.gap_mm ?? null} onChange={(gap_mm) => set({ gap_mm })} />
-            <MeasureField label="Load on it, N" path="load_N" kind="number" value={joint.load_N ?? null} onChange={(load_N) => set({ load_N })} onEmpty={() => set({ load_N: null })} hint="empty: not known" />
-            <MeasureField label="Must fly in, minutes" path="fly_in_min" kind="number" value={joint.fly_in_min ?? null} onChange={(fly_in_min) => set({ fly_in_min })} onEmpty={() => set({ fly_in_min: null })} hint="empty: no hurry" />
-            <MeasureField label="Heat near it, °C" path="heat_C" kind="number" value={joint.heat_C ?? null} onChange={(heat_C) => set({ heat_C })} hint="a car in the sun: 65" />
+            <MeasureField
+              label="Load on it, N"
+              path="load_N"
+              kind="number"
+              value={joint.load_N ?? null}
+              onChange={(load_N) => set({ load_N })}
+              onEmpty={() => set({ load_N: null })}
+              hint="empty: not known"
+            />
+            <MeasureField
+              label="Must fly in, minutes"
+              path="fly_in_min"
+              kind="number"
+              value={joint.fly_in_min ?? null}
+              onChange={(fly_in_min) => set({ fly_in_min })}
+              onEmpty={() => set({ fly_in_min: null })}
+              hint="empty: no hurry"
+            />
+            <MeasureField
+              label="Heat near it, °C"
+              path="heat_C"
+              kind="number"
+              value={joint.heat_C ?? null}
+              onChange={(heat_C) => set({ heat_C })}
+              hint="a car in the sun: 65"
+            />
             <MeasureField label="Air today, °C" path="air_C" kind="number" value={joint.air_C ?? null} onChange={(air_C) => set({ air_C })} />
             <MeasureField label="Damp of the air" path="damp" kind="percent" value={joint.damp ?? null} onChange={(damp) => set({ damp })} />
           </div>
@@ -157,7 +195,14 @@ function Chooser({ start }: { start: JointQuestion }) {
               </div>
               <ul className="mt-2" data-testid="glues">
                 {answer.advice.ranked.map((r, k) => (
-                  <Line key={r.glue} ranked={r} first={k === 0} shelf={answer.shelf[r.glue]} open={open === r.glue || (open === null && k === 0)} onOpen={() => setOpen(open === r.glue ? "" : r.glue)} />
+                  <Line
+                    key={r.glue}
+                    ranked={r}
+                    first={k === 0}
+                    shelf={answer.shelf[r.glue]}
+                    open={open === r.glue || (open === null && k === 0)}
+                    onOpen={() => setOpen(open === r.glue ? "" : r.glue)}
+                  />
                 ))}
               </ul>
               {answer.next && (
@@ -208,8 +253,17 @@ export function Glue() {
         <h1 className="text-2xl font-semibold">{state?.name ? `Glue for ${state.name}` : "Glue"}</h1>
         <Tabs.Root defaultValue="choose" className="mt-2">
           <Tabs.List className="flex gap-5 overflow-x-auto border-b border-ink" aria-label="About glue">
-            {[["choose", "Choose a glue"], ["tests", "Our bond tests"], ["lap", "How long a lap"], ["splice", "Lengthen a spar"]].map(([id, name]) => (
-              <Tabs.Trigger key={id} value={id!} className="min-h-10 border-b-4 border-transparent text-[17px] px-1 -outline-offset-2 whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink">
+            {[
+              ["choose", "Choose a glue"],
+              ["tests", "Our bond tests"],
+              ["lap", "How long a lap"],
+              ["splice", "Lengthen a spar"],
+            ].map(([id, name]) => (
+              <Tabs.Trigger
+                key={id}
+                value={id!}
+                className="min-h-10 border-b-4 border-transparent text-[17px] px-1 -outline-offset-2 whitespace-nowrap text-pencil data-[state=active]:border-kraft data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
                 {name}
               </Tabs.Trigger>
             ))}
@@ -227,7 +281,9 @@ export function Glue() {
             <Splices />
           </Tabs.Content>
         </Tabs.Root>
-        <p className="mt-6 max-w-prose text-[14px] text-pencil">Estimates for unmanned, model-size aircraft only. Read the label of your glue: it comes first.</p>
+        <p className="mt-6 max-w-prose text-[14px] text-pencil">
+          Estimates for unmanned, model-size aircraft only. Read the label of your glue: it comes first.
+        </p>
       </main>
     </>
   );

@@ -1,7 +1,8 @@
 import type { JointQuestion } from "../api/types";
+import { COLOUR } from "../drawing/colours";
 
-const INK = "#1b2430";
-const GLUE = "#8a4d16";
+const INK = COLOUR.ink;
+const GLUE = COLOUR.kraft;
 const WIDE = 330;
 const TALL = 110;
 
@@ -9,8 +10,8 @@ const TALL = 110;
 export function JointDrawing({ joint }: { joint: JointQuestion }) {
   const gap = Math.min(14, 2 + (joint.gap_mm ?? 0) * 5);
   const same = joint.one === joint.other;
-  const first = { fill: "#ffffff", stroke: INK, strokeWidth: 1.6 };
-  const second = { fill: same ? "#ffffff" : "#d5e4ec", stroke: INK, strokeWidth: 1.6 };
+  const first = { fill: COLOUR.paper, stroke: INK, strokeWidth: 1.6 };
+  const second = { fill: same ? COLOUR.paper : COLOUR.tapePale, stroke: INK, strokeWidth: 1.6 };
   const glue = { fill: GLUE };
   const mid = WIDE / 2;
   const body = {
@@ -65,7 +66,12 @@ export function JointDrawing({ joint }: { joint: JointQuestion }) {
     ),
   }[joint.shape ?? "butt"];
   return (
-    <svg role="img" aria-label={`The joint in section: ${joint.shape}, ${joint.area_cm2} square centimetres, gap ${joint.gap_mm} mm`} viewBox={`0 0 ${WIDE} ${TALL}`} className="w-full bg-sheet">
+    <svg
+      role="img"
+      aria-label={`The joint in section: ${joint.shape}, ${joint.area_cm2} square centimetres, gap ${joint.gap_mm} mm`}
+      viewBox={`0 0 ${WIDE} ${TALL}`}
+      className="w-full bg-sheet"
+    >
       {body}
     </svg>
   );

@@ -13,7 +13,12 @@ export function LapLength() {
   const catalogue = useCatalogue();
   const [lap, setLap] = useState<LapQuestion>({ force_N: 200, width_mm: 10, glue: "epoxy_30", stock: "carbon_pultruded", thickness_mm: 1, factor: 2 });
   const set = (next: Partial<LapQuestion>) => setLap((l) => ({ ...l, ...next }));
-  const query = useQuery({ queryKey: ["glue", "lap", lap], placeholderData: keepPreviousData, retry: false, queryFn: () => take(client.POST("/api/glue/lap", { body: lap })) });
+  const query = useQuery({
+    queryKey: ["glue", "lap", lap],
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () => take(client.POST("/api/glue/lap", { body: lap })),
+  });
   const problems = query.error instanceof Fault ? query.error.problems : [];
   const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
   return (
@@ -30,11 +35,19 @@ export function LapLength() {
         <section aria-label="The lap" data-testid="lap">
           {query.data && (
             <>
-              <p className="text-[26px] font-semibold">{query.data.length_mm === null || query.data.length_mm === undefined ? "No overlap carries it" : `${length(query.data.length_mm, units)} of overlap`}</p>
-              {typeof query.data.usual_mm === "number" && typeof query.data.length_mm === "number" && <p className="text-[17px]">That holds with nine glue lines in ten; a usual one needs {length(query.data.usual_mm, units)}.</p>}
+              <p className="text-[26px] font-semibold">
+                {query.data.length_mm === null || query.data.length_mm === undefined
+                  ? "No overlap carries it"
+                  : `${length(query.data.length_mm, units)} of overlap`}
+              </p>
+              {typeof query.data.usual_mm === "number" && typeof query.data.length_mm === "number" && (
+                <p className="text-[17px]">That holds with nine glue lines in ten; a usual one needs {length(query.data.usual_mm, units)}.</p>
+              )}
               <p className="text-[17px]">{query.data.says}</p>
               <p className="mt-2 max-w-prose text-[15px] text-pencil">
-                Force times factor over glue strength (nine in ten reach it) and width would be {length(query.data.simple_mm, units)}; the shear at the ends is {trim(query.data.peak, 1)} times the mean (Volkersen 1938). The most that any overlap of this width carries is {trim(query.data.most_N, 0)} N; the parts themselves {trim(query.data.part_N, 0)} N.
+                Force times factor over glue strength (nine in ten reach it) and width would be {length(query.data.simple_mm, units)}; the shear at the ends is{" "}
+                {trim(query.data.peak, 1)} times the mean (Volkersen 1938). The most that any overlap of this width carries is {trim(query.data.most_N, 0)} N;
+                the parts themselves {trim(query.data.part_N, 0)} N.
               </p>
             </>
           )}

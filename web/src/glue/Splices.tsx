@@ -6,9 +6,10 @@ import type { SpliceQuestion, SpliceWay } from "../api/types";
 import { length, mass, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField } from "../ui/fields";
+import { COLOUR } from "../drawing/colours";
 
-const INK = "#1b2430";
-const GLUE = "#8a4d16";
+const INK = COLOUR.ink;
+const GLUE = COLOUR.kraft;
 const FORMS = [
   { value: "tube", label: "tube" },
   { value: "rod", label: "rod" },
@@ -19,25 +20,29 @@ const FORMS = [
 function Drawing({ way, longest }: { way: SpliceWay; longest: number }) {
   const [wide, mid, y] = [420, 210, 34];
   const half = (way.length_mm / longest) * 180;
-  const stick = { fill: "#ffffff", stroke: INK, strokeWidth: 1.4 };
+  const stick = { fill: COLOUR.paper, stroke: INK, strokeWidth: 1.4 };
   return (
     <svg role="img" aria-label={`${way.label}, seen from the side`} viewBox={`0 0 ${wide} 68`} className="w-full max-w-md bg-sheet">
       {way.way === "scarf" ? (
         <>
           <path d={`M4 ${y - 10}H${mid + half}L${mid - half} ${y + 10}H4z`} {...stick} />
-          <path d={`M${wide - 4} ${y - 10}H${mid + half}L${mid - half} ${y + 10}H${wide - 4}z`} {...stick} fill="#d5e4ec" />
+          <path d={`M${wide - 4} ${y - 10}H${mid + half}L${mid - half} ${y + 10}H${wide - 4}z`} {...stick} fill={COLOUR.tapePale} />
           <path d={`M${mid + half} ${y - 10}L${mid - half} ${y + 10}`} stroke={GLUE} strokeWidth={3.5} />
         </>
       ) : (
         <>
-          {way.way === "sleeve_outside" && <rect x={mid - half} y={y - 18} width={2 * half} height={36} fill="#d5e4ec" stroke={INK} strokeWidth={1.4} />}
+          {way.way === "sleeve_outside" && (
+            <rect x={mid - half} y={y - 18} width={2 * half} height={36} fill={COLOUR.tapePale} stroke={INK} strokeWidth={1.4} />
+          )}
           <rect x={4} y={y - 10} width={mid - 5} height={20} {...stick} />
           <rect x={mid + 1} y={y - 10} width={wide - mid - 5} height={20} {...stick} />
-          {way.way === "sleeve_inside" && <rect x={mid - half} y={y - 5} width={2 * half} height={10} fill="#d5e4ec" stroke={GLUE} strokeWidth={2.5} />}
-          {way.way === "sleeve_outside" && <path d={`M${mid - half} ${y - 11}H${mid + half}M${mid - half} ${y + 11}H${mid + half}`} stroke={GLUE} strokeWidth={2.5} />}
+          {way.way === "sleeve_inside" && <rect x={mid - half} y={y - 5} width={2 * half} height={10} fill={COLOUR.tapePale} stroke={GLUE} strokeWidth={2.5} />}
+          {way.way === "sleeve_outside" && (
+            <path d={`M${mid - half} ${y - 11}H${mid + half}M${mid - half} ${y + 11}H${mid + half}`} stroke={GLUE} strokeWidth={2.5} />
+          )}
           {way.way === "lap" && (
             <>
-              <path d={`M${mid - half} ${y + 12}h${2 * half}l-10 14h${-2 * half + 20}z`} fill="#d5e4ec" stroke={INK} strokeWidth={1.4} />
+              <path d={`M${mid - half} ${y + 12}h${2 * half}l-10 14h${-2 * half + 20}z`} fill={COLOUR.tapePale} stroke={INK} strokeWidth={1.4} />
               <path d={`M${mid - half} ${y + 11}H${mid + half}`} stroke={GLUE} strokeWidth={3} />
             </>
           )}
@@ -53,7 +58,12 @@ export function Splices() {
   const catalogue = useCatalogue();
   const [asked, setAsked] = useState<SpliceQuestion>({ form: "tube", material: "carbon_pultruded", depth_mm: 6, bore_mm: 4, width_mm: 6, glue: "epoxy_30" });
   const set = (next: Partial<SpliceQuestion>) => setAsked((q) => ({ ...q, ...next }));
-  const query = useQuery({ queryKey: ["glue", "splices", asked], placeholderData: keepPreviousData, retry: false, queryFn: () => takeAs<SpliceWay[]>(client.POST("/api/glue/splices", { body: asked })) });
+  const query = useQuery({
+    queryKey: ["glue", "splices", asked],
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () => takeAs<SpliceWay[]>(client.POST("/api/glue/splices", { body: asked })),
+  });
   const problems = query.error instanceof Fault ? query.error.problems : [];
   const named = (list: { id: string; label: string }[] | undefined) => (list ?? []).map((n) => ({ value: n.id, label: n.label }));
   const longest = Math.max(...(query.data ?? []).map((w) => w.length_mm), 1);
@@ -63,9 +73,19 @@ export function Splices() {
         <div className="grid grid-cols-2 content-start gap-3">
           <ChoiceField label="Form" path="form" value={asked.form ?? "tube"} onChange={(form) => set({ form })} options={[...FORMS]} />
           <ChoiceField label="Of" path="material" value={asked.material ?? ""} onChange={(material) => set({ material })} options={named(catalogue?.stock)} />
-          <MeasureField label={asked.form === "strip" ? "Thickness" : "Diameter"} path="depth_mm" kind="length" value={asked.depth_mm ?? null} onChange={(depth_mm) => set({ depth_mm })} />
-          {asked.form === "tube" && <MeasureField label="Bore" path="bore_mm" kind="length" value={asked.bore_mm ?? null} onChange={(bore_mm) => set({ bore_mm })} />}
-          {asked.form === "strip" && <MeasureField label="Width" path="width_mm" kind="length" value={asked.width_mm ?? null} onChange={(width_mm) => set({ width_mm })} />}
+          <MeasureField
+            label={asked.form === "strip" ? "Thickness" : "Diameter"}
+            path="depth_mm"
+            kind="length"
+            value={asked.depth_mm ?? null}
+            onChange={(depth_mm) => set({ depth_mm })}
+          />
+          {asked.form === "tube" && (
+            <MeasureField label="Bore" path="bore_mm" kind="length" value={asked.bore_mm ?? null} onChange={(bore_mm) => set({ bore_mm })} />
+          )}
+          {asked.form === "strip" && (
+            <MeasureField label="Width" path="width_mm" kind="length" value={asked.width_mm ?? null} onChange={(width_mm) => set({ width_mm })} />
+          )}
           <ChoiceField label="Glue" path="glue" value={asked.glue ?? ""} onChange={(glue) => set({ glue })} options={named(catalogue?.glue)} />
         </div>
         <section aria-label="Ways to lengthen it" className="min-w-0">
@@ -97,7 +117,9 @@ export function Splices() {
               </li>
             ))}
           </ul>
-          <p className="mt-2 max-w-prose text-[14px] text-pencil">The shear at the ends is worked out as if glue never yielded; a tough one keeps more. Sanding carbon: mask, wet paper, no dry dust.</p>
+          <p className="mt-2 max-w-prose text-[14px] text-pencil">
+            The shear at the ends is worked out as if glue never yielded; a tough one keeps more. Sanding carbon: mask, wet paper, no dry dust.
+          </p>
         </section>
       </div>
     </Faults.Provider>

@@ -1,4 +1,4 @@
-import type { Units } from "../api/types";
+import type { Unit, Units } from "../api/types";
 
 /** Writing figures the way a builder of either system reads them. Reading what was typed is the server's. */
 
@@ -12,6 +12,11 @@ export function trim(value: number, decimals: number): string {
 export function rough(value: number): string {
   const size = Math.abs(value);
   return trim(value, size >= 100 ? 0 : size >= 10 ? 0 : size >= 1 ? 1 : 2);
+}
+
+/** A load factor, or what a case counts: "13.1 G", "31 N", "2.4 times". */
+export function factor(value: number, unit: Unit): string {
+  return `${trim(value, 1)} ${unit === "times" ? "times" : unit}`;
 }
 
 export function length(mm: number, units: Units): string {

@@ -4,10 +4,19 @@ import { useState } from "react";
 
 import { client, Fault, take, takeAs } from "../api/client";
 import type { Copyable, MaterialsOut, OwnMaterialOut, Said } from "../api/types";
+import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { Faults, TextField, useFault } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
+import { Unreadable } from "../ui/Unreadable";
 
-const TABLES: Record<string, string> = { foam: "Foams", board: "Boards", stock: "Sticks and sheets", skin: "Film, tape and paper", glue: "Glues", cord: "Cord" };
+const TABLES: Record<string, string> = {
+  foam: "Foams",
+  board: "Boards",
+  stock: "Sticks and sheets",
+  skin: "Film, tape and paper",
+  glue: "Glues",
+  cord: "Cord",
+};
 
 interface Draft {
   key: string | null;
@@ -31,7 +40,15 @@ function draftOf(from: Copyable, own?: OwnMaterialOut): Draft {
   return { key: own?.material.id ?? null, from, label: own?.material.label ?? `${from.label}, ours`, reason: own?.material.reason ?? "", typed };
 }
 
-function FigureRow({ figure, typed, onType }: { figure: Copyable["figures"][number]; typed: [string, string, string]; onType: (next: [string, string, string]) => void }) {
+function FigureRow({
+  figure,
+  typed,
+  onType,
+}: {
+  figure: Copyable["figures"][number];
+  typed: [string, string, string];
+  onType: (next: [string, string, string]) => void;
+}) {
   const fault = useFault(`figures.${figure.name}`);
   const changed = typed.some((t, k) => Number(t.replace(",", ".")) !== Number(plain(figure.spread[k]!)));
   return (
@@ -62,17 +79,21 @@ function FigureRow({ figure, typed, onType }: { figure: Copyable["figures"][numb
   );
 }
 
-function Editor({ start, onDone }: { start: Draft; onDone: () => void }) {
+function Editor({ start, onDone }: { start: Draft; onDone: (removed: boolean) => void }) {
   const queries = useQueryClient();
   const [draft, setDraft] = useState(start);
   const [faults, setFaults] = useState<Said[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
 
-  async function finish(done: Promise<unknown>) {
+  async function finish(done: Promise<unknown>, removed = false) {
     try {
       await done;
-      await Promise.all([queries.invalidateQueries({ queryKey: ["materials"] }), queries.invalidateQueries({ queryKey: ["catalogue"] }), queries.invalidateQueries({ queryKey: ["airframes"] })]);
-      onDone();
+      await Promise.all([
+        queries.invalidateQueries({ queryKey: ["materials"] }),
+        queries.invalidateQueries({ queryKey: ["catalogue"] }),
+        queries.invalidateQueries({ queryKey: ["airframes"] }),
+      ]);
+      onDone(removed);
     } catch (cause) {
       setFaults(cause instanceof Fault ? cause.problems : []);
       setTrouble(cause instanceof Fault ? cause.message : "Something broke here.");
@@ -84,7 +105,13 @@ function Editor({ start, onDone }: { start: Draft; onDone: () => void }) {
     const unread: Said[] = [];
     for (const f of draft.from.figures) {
       const values = draft.typed[f.name]!.map((t) => (t.trim() ? Number(t.replace(",", ".")) : NaN)) as [number, number, number];
-      if (values.some(Number.isNaN)) unread.push({ field: `figures.${f.name}`, label: f.label, what: "One of these is not a number.", right: `For example ${f.spread.map(plain).join(", ")}.` });
+      if (values.some(Number.isNaN))
+        unread.push({
+          field: `figures.${f.name}`,
+          label: f.label,
+          what: "One of these is not a number.",
+          right: `For example ${f.spread.map(plain).join(", ")}.`,
+        });
       else if (values.some((v, k) => v !== Number(plain(f.spread[k]!)))) figures[f.name] = values;
     }
     if (unread.length) {
@@ -93,20 +120,31 @@ function Editor({ start, onDone }: { start: Draft; onDone: () => void }) {
       return;
     }
     const body = { table: draft.from.table as never, copied_from: draft.from.id, label: draft.label, reason: draft.reason, figures };
-    void finish(draft.key ? take(client.PUT("/api/materials/{key}", { params: { path: { key: draft.key } }, body })) : take(client.POST("/api/materials", { body })));
+    void finish(
+      draft.key ? take(client.PUT("/api/materials/{key}", { params: { path: { key: draft.key } }, body })) : take(client.POST("/api/materials", { body })),
+    );
   }
 
   return (
-    <Dialog.Root open onOpenChange={(o) => !o && onDone()}>
+    <Dialog.Root open onOpenChange={(o) => !o && onDone(false)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <Dialog.Content className="fixed top-[4vh] left-1/2 max-h-[92vh] w-[40rem] max-w-[97vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-[4vh] left-1/2 max-h-[92vh] w-[40rem] max-w-[97vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="text-xl font-semibold">{draft.key ? "Change our material" : `A copy of ${draft.from.label}`}</Dialog.Title>
           <p className="text-[15px] text-pencil">{draft.from.source}.</p>
           <Faults.Provider value={faults}>
             <div className="mt-3 grid gap-3 sm:grid-cols-2">
               <TextField label="Name" path="label" value={draft.label} onChange={(label) => setDraft({ ...draft, label })} />
-              <TextField label="Why its figures differ" path="reason" value={draft.reason} onChange={(reason) => setDraft({ ...draft, reason })} hint="for example: bent over two supports, June" />
+              <TextField
+                label="Why its figures differ"
+                path="reason"
+                value={draft.reason}
+                onChange={(reason) => setDraft({ ...draft, reason })}
+                hint="for example: bent over two supports, June"
+              />
             </div>
             <table className="mt-3 w-full border-collapse text-[15px]">
               <caption className="sr-only">Figures of this material</caption>
@@ -128,7 +166,12 @@ function Editor({ start, onDone }: { start: Draft; onDone: () => void }) {
               </thead>
               <tbody>
                 {draft.from.figures.map((f) => (
-                  <FigureRow key={f.name} figure={f} typed={draft.typed[f.name]!} onType={(next) => setDraft({ ...draft, typed: { ...draft.typed, [f.name]: next } })} />
+                  <FigureRow
+                    key={f.name}
+                    figure={f}
+                    typed={draft.typed[f.name]!}
+                    onType={(next) => setDraft({ ...draft, typed: { ...draft.typed, [f.name]: next } })}
+                  />
                 ))}
               </tbody>
             </table>
@@ -140,7 +183,7 @@ function Editor({ start, onDone }: { start: Draft; onDone: () => void }) {
           )}
           <div className="mt-4 flex justify-between gap-2">
             {draft.key ? (
-              <button className="btn" onClick={() => void finish(take(client.DELETE("/api/materials/{key}", { params: { path: { key: draft.key! } } })))}>
+              <button className="btn" onClick={() => void finish(take(client.DELETE("/api/materials/{key}", { params: { path: { key: draft.key! } } })), true)}>
                 Remove it
               </button>
             ) : (
@@ -163,6 +206,7 @@ function Editor({ start, onDone }: { start: Draft; onDone: () => void }) {
 export function Materials() {
   const query = useQuery({ queryKey: ["materials"], queryFn: () => takeAs<MaterialsOut>(client.GET("/api/materials")) });
   const [draft, setDraft] = useState<Draft | null>(null);
+  const [gone, setGone] = useState<Gone | null>(null);
   const { own = [], shipped = [] } = query.data ?? {};
   return (
     <>
@@ -178,10 +222,17 @@ export function Materials() {
             </button>
           </p>
         )}
+        <TakeBackLine gone={gone} onDone={() => setGone(null)} />
+        <Unreadable lines={query.data?.unreadable ?? []} />
         {query.isSuccess && (
           <section aria-label="Our own" className="mt-4" data-testid="own-materials">
             <h2 className="border-b border-ink text-[18px] font-semibold">Our own</h2>
-            {own.length === 0 && <p className="py-2">None yet. Where you know better, copy a material below, change its figures and say why. Only this workshop sees it; every list on the bench then offers it.</p>}
+            {own.length === 0 && (
+              <p className="py-2">
+                None yet. Where you know better, copy a material below, change its figures and say why. Only this workshop sees it; every list on the bench then
+                offers it.
+              </p>
+            )}
             <ul>
               {own.map((o) => {
                 const from = shipped.find((s) => s.id === o.material.copied_from)!;
@@ -231,7 +282,17 @@ export function Materials() {
           );
         })}
       </main>
-      {draft && <Editor key={`${draft.key}-${draft.from.id}`} start={draft} onDone={() => setDraft(null)} />}
+      {draft && (
+        <Editor
+          key={`${draft.key}-${draft.from.id}`}
+          start={draft}
+          onDone={(removed) => {
+            const row = own.find((o) => o.material.id === draft.key);
+            setGone(removed && row ? { kind: "material", id: row.row_id, name: row.material.label } : gone);
+            setDraft(null);
+          }}
+        />
+      )}
     </>
   );
 }

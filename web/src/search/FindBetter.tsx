@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState } from "react";
 
 import { Fault, lines } from "../api/client";
-import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish } from "../api/types";
-import { length, mass, minutes, price, trim } from "../lib/show";
+import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish, Unit } from "../api/types";
+import { halfSpan, partOf } from "../lib/parts";
+import { factor, length, mass, minutes, price, trim } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
@@ -13,9 +14,11 @@ interface Props {
   airframeId: number;
   file: AirframeFile;
   scheme: Scheme;
+  /** Of the other parts: their weight flies along. */
+  others: Scheme[];
   verdict: Verdict;
   money: string;
-  onLay: (scheme: Omit<Scheme, "id">) => void;
+  onLay: (scheme: Omit<Scheme, "id" | "part">) => void;
   onClose: () => void;
 }
 
@@ -28,24 +31,25 @@ const VARY: { id: Wish["vary"][number]; name: string; says: string }[] = [
   { id: "extent", name: "what it covers", says: "all, inner part, nose, a strip" },
 ];
 
-type Field = "break_g" | "tip_bend_mm" | "twist_deg" | "wing_g" | "minutes" | "price";
+type Field = "break_g" | "tip_bend_mm" | "twist_deg" | "part_g" | "minutes" | "price";
 const FIELDS: { id: Field; label: string; kind: "number" | "length" | "angle" | "mass" }[] = [
-  { id: "break_g", label: "Holds at least, in g", kind: "number" },
+  { id: "break_g", label: "Holds at least, in G", kind: "number" },
   { id: "tip_bend_mm", label: "Tip bends at most", kind: "length" },
   { id: "twist_deg", label: "Twists at most, in degrees", kind: "angle" },
-  { id: "wing_g", label: "The wing weighs at most", kind: "mass" },
+  { id: "part_g", label: "It weighs at most", kind: "mass" },
   { id: "minutes", label: "Minutes of work at most", kind: "number" },
   { id: "price", label: "Price at most", kind: "number" },
 ];
 
 function fromTargets(file: AirframeFile, verdict: Verdict): Wish {
-  const t = file.airframe.targets;
-  const half = file.airframe.wing.panels.reduce((sum, p) => sum + p.span_mm, 0);
+  const part = partOf(file.airframe, verdict.part);
+  const t = part.targets;
+  const half = halfSpan(part);
   return {
     break_g: t.break_g ?? Math.ceil(verdict.ultimate_n * 2) / 2,
     tip_bend_mm: t.tip_bend_share ? t.tip_bend_share * half : null,
     twist_deg: t.twist_deg,
-    wing_g: null,
+    part_g: null,
     minutes: t.minutes,
     price: null,
     from_shelf: false,
@@ -54,15 +58,16 @@ function fromTargets(file: AirframeFile, verdict: Verdict): Wish {
 }
 
 /** A wish typed once is still there when one comes back from the bench. */
-const kept = new Map<number, { wish: Wish; found: Found | null }>();
+const kept = new Map<string, { wish: Wish; found: Found | null }>();
 
-function Told_({ point, money }: { point: Point; money: string }) {
+function Told_({ point, money, unit }: { point: Point; money: string; unit: Unit }) {
   const units = useUnits();
   return (
     <p className="leading-5">
       <b className="font-semibold">{point.name}</b>
       <span className="block text-[15px]">
-        wing {mass(point.wing_g, units)}, holds to {trim(point.hold_g, 1)} g, tip bends {length(point.bend_mm, units)}, twists {trim(point.twist_deg, 2)}°, {minutes(point.minutes)} of work
+        {mass(point.part_g, units)}, holds to {factor(point.hold_g, unit)}, tip bends {length(point.bend_mm, units)}, twists {trim(point.twist_deg, 2)}°,{" "}
+        {minutes(point.minutes)} of work
         {point.price !== null && `, ${price(point.price, money)}`}
       </span>
     </p>
@@ -70,9 +75,10 @@ function Told_({ point, money }: { point: Point; money: string }) {
 }
 
 /** Thousands of ways tried at once: the lightest that does what is wanted, and what grams buy. */
-export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, onClose }: Props) {
+export function FindBetter({ airframeId, file, scheme, others, verdict, money, onLay, onClose }: Props) {
   const units = useUnits();
-  const before = kept.get(airframeId);
+  const place = `${airframeId} ${scheme.part}`;
+  const before = kept.get(place);
   const [wish, setWish, latest] = useLatestState<Wish>(() => before?.wish ?? fromTargets(file, verdict));
   const [found, setFound] = useState<Found | null>(before?.found ?? null);
   const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
@@ -83,8 +89,8 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
   const [reading] = useState(() => new Reading());
 
   useEffect(() => {
-    kept.set(airframeId, { wish, found });
-  }, [airframeId, wish, found]);
+    kept.set(place, { wish, found });
+  }, [place, wish, found]);
   useEffect(() => () => stop.current?.abort(), []);
 
   async function run() {
@@ -107,7 +113,7 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
       if (loose.length) setTrouble(loose.map((p) => `${p.what} ${p.right}`.trim()).join(" "));
     };
     try {
-      await lines<Told>("/api/search", { airframe: file.airframe, scheme, wish: latest(), airframe_id: airframeId }, control.signal, (told) => {
+      await lines<Told>("/api/search", { airframe: file.airframe, scheme, others, wish: latest(), airframe_id: airframeId }, control.signal, (told) => {
         if (told.kind === "progress") setProgress(told);
         else if (told.kind === "refused") refused(told.problems);
         else setFound(told);
@@ -123,7 +129,11 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
 
   function lay(point: Point) {
     const why = found?.winner && point.name === found.winner.name ? found.why.join(" ") : "";
-    onLay({ name: `Found, ${mass(point.wing_g, units)}`, notes: `${point.name}. Found by searching ${found?.tried ?? 0} ways. ${why}`.trim(), pieces: point.pieces });
+    onLay({
+      name: `Found, ${mass(point.part_g, units)}`,
+      notes: `${point.name}. Found by searching ${found?.tried ?? 0} ways. ${why}`.trim(),
+      pieces: point.pieces,
+    });
   }
 
   const set = (next: Partial<Wish>) => setWish((w) => ({ ...w, ...next }));
@@ -131,118 +141,156 @@ export function FindBetter({ airframeId, file, scheme, verdict, money, onLay, on
   const share = progress ? progress.done / Math.max(progress.of, 1) : 0;
   return (
     <Readings.Provider value={reading}>
-    <Faults.Provider value={problems}>
-      <main className="grid gap-x-6 px-4 py-3 lg:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
-        <section aria-label="What is wanted">
-          <div className="flex items-baseline justify-between">
-            <h2 className="text-xl font-semibold">Find a better one</h2>
-          </div>
-          <p className="text-[15px] text-pencil">Say what the wing must do. An empty field is not asked for.</p>
-          <div className="mt-2 grid grid-cols-2 gap-3">
-            {FIELDS.map(({ id, label, kind }) => (
-              <MeasureField key={id} label={id === "price" ? `${label}, ${money}` : label} path={id} kind={kind} value={wish[id]} onChange={(v) => set({ [id]: v })} onEmpty={() => set({ [id]: null })} />
-            ))}
-          </div>
-          <label className="mt-3 flex min-h-10 items-center gap-2 text-[16px]">
-            <input type="checkbox" className="size-4.5 accent-kraft" checked={wish.from_shelf} onChange={(e) => set({ from_shelf: e.target.checked })} />
-            only from the stock shelf
-          </label>
-          <fieldset className="mt-1">
-            <legend className="text-[15px] font-medium">What may change</legend>
-            <div className="grid grid-cols-2 gap-x-3">
-              {VARY.map(({ id, name, says }) => (
-                <label key={id} className="flex min-h-11 items-start gap-2 py-1">
-                  <input type="checkbox" className="mt-0.5 size-4.5 shrink-0 accent-kraft" checked={wish.vary.includes(id)} onChange={(e) => set({ vary: VARY.map((v) => v.id).filter((v) => (v === id ? e.target.checked : wish.vary.includes(v))) })} />
-                  <span className="leading-5">
-                    {name}
-                    <span className="block text-[14px] leading-4 text-pencil">{says}</span>
-                  </span>
-                </label>
+      <Faults.Provider value={problems}>
+        <main className="grid gap-x-6 px-4 py-3 lg:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
+          <section aria-label="What is wanted">
+            <div className="flex items-baseline justify-between">
+              <h2 className="text-xl font-semibold">Find a better one</h2>
+            </div>
+            <p className="text-[15px] text-pencil">Say what the wing must do. An empty field is not asked for.</p>
+            <div className="mt-2 grid grid-cols-2 gap-3">
+              {FIELDS.map(({ id, label, kind }) => (
+                <MeasureField
+                  key={id}
+                  label={id === "price" ? `${label}, ${money}` : label}
+                  path={id}
+                  kind={kind}
+                  value={wish[id]}
+                  onChange={(v) => set({ [id]: v })}
+                  onEmpty={() => set({ [id]: null })}
+                />
               ))}
             </div>
-          </fieldset>
-          <p className="mt-2 text-[14px] leading-4.5 text-pencil">Cord, pockets and other foam stay as they are in “{scheme.name}”. Webs, boxes and cloth are not tried; those that are there go when sticks or film may change.</p>
-          <div className="mt-3 flex gap-2">
-            {running ? (
-              <button className="btn btn-main" onClick={() => stop.current?.abort()}>
-                Stop
-              </button>
-            ) : (
-              <button className="btn btn-main" disabled={wish.vary.length === 0} onClick={() => void run()}>
-                Search
-              </button>
-            )}
-            <button className="btn" onClick={onClose}>
-              Back to the bench
-            </button>
-          </div>
-          {running && (
-            <div className="mt-3">
-              <div role="progressbar" aria-label="Ways tried" aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round(share * 100)} className="h-4 border border-ink bg-white">
-                <div className="h-full bg-tape" style={{ width: `${share * 100}%` }} />
+            <label className="mt-3 flex min-h-10 items-center gap-2 text-[16px]">
+              <input type="checkbox" className="size-4.5 accent-kraft" checked={wish.from_shelf} onChange={(e) => set({ from_shelf: e.target.checked })} />
+              only from the stock shelf
+            </label>
+            <fieldset className="mt-1">
+              <legend className="text-[15px] font-medium">What may change</legend>
+              <div className="grid grid-cols-2 gap-x-3">
+                {VARY.map(({ id, name, says }) => (
+                  <label key={id} className="flex min-h-11 items-start gap-2 py-1">
+                    <input
+                      type="checkbox"
+                      className="mt-0.5 size-4.5 shrink-0 accent-kraft"
+                      checked={wish.vary.includes(id)}
+                      onChange={(e) => set({ vary: VARY.map((v) => v.id).filter((v) => (v === id ? e.target.checked : wish.vary.includes(v))) })}
+                    />
+                    <span className="leading-5">
+                      {name}
+                      <span className="block text-[14px] leading-4 text-pencil">{says}</span>
+                    </span>
+                  </label>
+                ))}
               </div>
-              <p className="text-[15px]">{progress.of > 1 ? `${progress.done} of ${progress.of} ways tried` : "Laying out what there is to try…"}</p>
-            </div>
-          )}
-          {trouble && (
-            <p role="alert" className="mt-3 font-medium text-gives">
-              {trouble}
+            </fieldset>
+            <p className="mt-2 text-[14px] leading-4.5 text-pencil">
+              Cord, pockets and other foam stay as they are in “{scheme.name}”. Webs, boxes and cloth are not tried; those that are there go when sticks or film
+              may change.
             </p>
-          )}
-        </section>
-        <section aria-label="What was found" className="min-w-0" aria-busy={running} data-testid="found">
-          {!found && (
-            <div className="max-w-prose pt-2 text-[17px]">
-              <p>Nothing has been searched yet. The search lays every stick, place, reach, film and number of layers into this wing, up to 20 000 ways, and keeps the lightest that does what you want.</p>
-              <p className="mt-2 text-[16px] text-pencil">Now on the bench: {verdict.sentence}; wing {mass(verdict.mass.wing_g.value, units)}.</p>
+            <div className="mt-3 flex gap-2">
+              {running ? (
+                <button className="btn btn-main" onClick={() => stop.current?.abort()}>
+                  Stop
+                </button>
+              ) : (
+                <button className="btn btn-main" disabled={wish.vary.length === 0} onClick={() => void run()}>
+                  Search
+                </button>
+              )}
+              <button className="btn" onClick={onClose}>
+                Back to the bench
+              </button>
             </div>
-          )}
-          {found && found.front.length > 0 && (
-            <>
-              <div className="flex flex-wrap items-start justify-between gap-3 border-l-4 border-kraft pl-3" data-testid="winner">
-                <div className="min-w-0 flex-1">
-                  {found.winner ? <Told_ point={found.winner} money={money} /> : <p className="font-semibold">No way meets every target.</p>}
-                  <ul className="mt-1 text-[15px] leading-5">
-                    {found.why.map((w) => (
-                      <li key={w}>{w}</li>
-                    ))}
-                  </ul>
+            {running && (
+              <div className="mt-3">
+                <div
+                  role="progressbar"
+                  aria-label="Ways tried"
+                  aria-valuemin={0}
+                  aria-valuemax={100}
+                  aria-valuenow={Math.round(share * 100)}
+                  className="h-4 border border-ink bg-white"
+                >
+                  <div className="h-full bg-tape" style={{ width: `${share * 100}%` }} />
                 </div>
-                {found.winner && (
-                  <button className="btn btn-main" onClick={() => lay(found.winner!)}>
-                    Lay it on the bench
-                  </button>
-                )}
+                <p className="text-[15px]">{progress.of > 1 ? `${progress.done} of ${progress.of} ways tried` : "Laying out what there is to try…"}</p>
               </div>
-              <div className="mt-3 grid gap-4 xl:grid-cols-2">
-                <FrontPlot found={found} of="hold" wanted={wish.break_g} shown={shown} onShow={setShown} onLay={lay} />
-                <FrontPlot found={found} of="bend" wanted={wish.tip_bend_mm} shown={shown} onShow={setShown} onLay={lay} />
+            )}
+            {trouble && (
+              <p role="alert" className="mt-3 font-medium text-gives">
+                {trouble}
+              </p>
+            )}
+          </section>
+          <section aria-label="What was found" className="min-w-0" aria-busy={running} data-testid="found">
+            {!found && (
+              <div className="max-w-prose pt-2 text-[17px]">
+                <p>
+                  Nothing has been searched yet. The search lays every stick, place, reach, film and number of layers into this wing, up to 20 000 ways, and
+                  keeps the lightest that does what you want.
+                </p>
+                <p className="mt-2 text-[16px] text-pencil">
+                  Now on the bench: {verdict.sentence}; wing {mass(verdict.mass.part_g.value, units)}.
+                </p>
               </div>
-              <p className="text-[14px] text-pencil">Filled: meets every target. Small dots: some of the other ways, blue where they meet them. Point at one to see it, press it to lay it on the bench as a new scheme.</p>
-              <div className="mt-2 min-h-14 border-l-4 border-rule pl-3" aria-live="polite">
-                {shown ? <Told_ point={shown} money={money} /> : <p className="text-pencil">Point at a way on the front.</p>}
-              </div>
-              <AsTable
-                title="The fronts as a table"
-                head={["way", "wing", "holds to", "tip bends", "twists", "work", "lay it"]}
-                rows={found.front.map((p) => [
-                  p.name,
-                  mass(p.wing_g, units),
-                  `${trim(p.hold_g, 1)} g`,
-                  length(p.bend_mm, units),
-                  `${trim(p.twist_deg, 2)}°`,
-                  minutes(p.minutes),
-                  <button key="lay" className="btn" aria-label={`Lay it: ${p.name}`} onClick={() => lay(p)}>
-                    Lay it
-                  </button>,
-                ])}
-              />
-              <p className="mt-3 text-[14px] leading-4.5 text-pencil">Typical figures in a hard pull; the front and the winner were worked out again by the full model. Gusts, landings and the spread are told once it lies on the bench.</p>
-            </>
-          )}
-        </section>
-      </main>
-    </Faults.Provider>
+            )}
+            {found && found.front.length > 0 && (
+              <>
+                <div className="flex flex-wrap items-start justify-between gap-3 border-l-4 border-kraft pl-3" data-testid="winner">
+                  <div className="min-w-0 flex-1">
+                    {found.winner ? (
+                      <Told_ unit={verdict.unit} point={found.winner} money={money} />
+                    ) : (
+                      <p className="font-semibold">No way meets every target.</p>
+                    )}
+                    <ul className="mt-1 text-[15px] leading-5">
+                      {found.why.map((w) => (
+                        <li key={w}>{w}</li>
+                      ))}
+                    </ul>
+                  </div>
+                  {found.winner && (
+                    <button className="btn btn-main" onClick={() => lay(found.winner!)}>
+                      Lay it on the bench
+                    </button>
+                  )}
+                </div>
+                <div className="mt-3 grid gap-4 xl:grid-cols-2">
+                  <FrontPlot found={found} of="hold" wanted={wish.break_g} shown={shown} onShow={setShown} onLay={lay} />
+                  <FrontPlot found={found} of="bend" wanted={wish.tip_bend_mm} shown={shown} onShow={setShown} onLay={lay} />
+                </div>
+                <p className="text-[14px] text-pencil">
+                  Filled: meets every target. Small dots: some of the other ways, blue where they meet them. Point at one to see it, press it to lay it on the
+                  bench as a new scheme.
+                </p>
+                <div className="mt-2 min-h-14 border-l-4 border-rule pl-3" aria-live="polite">
+                  {shown ? <Told_ unit={verdict.unit} point={shown} money={money} /> : <p className="text-pencil">Point at a way on the front.</p>}
+                </div>
+                <AsTable
+                  title="The fronts as a table"
+                  head={["way", "wing", "holds to", "tip bends", "twists", "work", "lay it"]}
+                  rows={found.front.map((p) => [
+                    p.name,
+                    mass(p.part_g, units),
+                    `${trim(p.hold_g, 1)} g`,
+                    length(p.bend_mm, units),
+                    `${trim(p.twist_deg, 2)}°`,
+                    minutes(p.minutes),
+                    <button key="lay" className="btn" aria-label={`Lay it: ${p.name}`} onClick={() => lay(p)}>
+                      Lay it
+                    </button>,
+                  ])}
+                />
+                <p className="mt-3 text-[14px] leading-4.5 text-pencil">
+                  Typical figures in a hard pull; the front and the winner were worked out again by the full model. Gusts, landings and the spread are told once
+                  it lies on the bench.
+                </p>
+              </>
+            )}
+          </section>
+        </main>
+      </Faults.Provider>
     </Readings.Provider>
   );
 }

@@ -5,6 +5,7 @@ import type { Found, Point } from "../api/types";
 import { useWidth } from "../drawing/frame";
 import { mass, trim } from "../lib/show";
 import { useUnits } from "../session";
+import { COLOUR } from "../drawing/colours";
 
 const HEIGHT = 250;
 const LEFT = 46;
@@ -27,19 +28,27 @@ export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
   const width = useWidth(box);
   const value = (p: { hold_g: number; bend_mm: number }) => (of === "hold" ? p.hold_g : p.bend_mm);
   const front = found.front.filter((p) => (of === "hold" ? p.lightest_for_load : p.lightest_for_bend));
-  const heaviest = Math.max(...front.map((p) => p.wing_g), found.winner?.wing_g ?? 0);
-  const lightest = Math.min(...found.front.map((p) => p.wing_g));
+  const heaviest = Math.max(...front.map((p) => p.part_g), found.winner?.part_g ?? 0);
+  const lightest = Math.min(...found.front.map((p) => p.part_g));
   const room = Math.max(heaviest - lightest, 1) * 0.06;
-  const most = of === "hold" ? Math.max(...front.map(value), (wanted ?? 0) * 1.1) : Math.min(Math.max(...front.map(value)), Math.max(4 * (wanted ?? 0), 4 * Math.min(...front.map(value))));
-  const x = scaleLinear().domain([lightest - room, heaviest + room]).range([LEFT, Math.max(width - 10, LEFT + 40)]);
-  const y = scaleLinear().domain([0, most * 1.06]).nice(5).range([HEIGHT - BOTTOM, 10]);
-  const inside = (p: { wing_g: number; hold_g: number; bend_mm: number }) => p.wing_g <= heaviest + room && value(p) <= y.domain()[1]!;
+  const most =
+    of === "hold"
+      ? Math.max(...front.map(value), (wanted ?? 0) * 1.1)
+      : Math.min(Math.max(...front.map(value)), Math.max(4 * (wanted ?? 0), 4 * Math.min(...front.map(value))));
+  const x = scaleLinear()
+    .domain([lightest - room, heaviest + room])
+    .range([LEFT, Math.max(width - 10, LEFT + 40)]);
+  const y = scaleLinear()
+    .domain([0, most * 1.06])
+    .nice(5)
+    .range([HEIGHT - BOTTOM, 10]);
+  const inside = (p: { part_g: number; hold_g: number; bend_mm: number }) => p.part_g <= heaviest + room && value(p) <= y.domain()[1]!;
   const title = of === "hold" ? "Holds to, g" : "Tip bend, mm";
   const steps = front.filter(inside);
   /** The way on the front that lies nearest to the pointer: they stand too close to be hit one by one. */
   const nearest = (event: { clientX: number; clientY: number; currentTarget: SVGSVGElement }): Point | undefined => {
     const corner = event.currentTarget.getBoundingClientRect();
-    const far = (p: Point) => Math.hypot(x(p.wing_g) - event.clientX + corner.left, y(value(p)) - event.clientY + corner.top);
+    const far = (p: Point) => Math.hypot(x(p.part_g) - event.clientX + corner.left, y(value(p)) - event.clientY + corner.top);
     return steps.reduce<Point | undefined>((best, p) => (best === undefined || far(p) < far(best) ? p : best), undefined);
   };
   return (
@@ -49,43 +58,54 @@ export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
         <span className="text-pencil">, against grams of the wing</span>
       </figcaption>
       {width > 0 && (
-        <svg width={width} height={HEIGHT} className="block cursor-pointer bg-white" role="group" aria-label={`${title} against grams: ${front.length} ways on the front`}
-          onMouseMove={(e) => { const p = nearest(e); if (p && p !== shown) onShow(p); }}
-          onClick={(e) => { const p = nearest(e); if (p) onLay(p); }}
+        <svg
+          width={width}
+          height={HEIGHT}
+          className="block cursor-pointer bg-white"
+          role="group"
+          aria-label={`${title} against grams: ${front.length} ways on the front`}
+          onMouseMove={(e) => {
+            const p = nearest(e);
+            if (p && p !== shown) onShow(p);
+          }}
+          onClick={(e) => {
+            const p = nearest(e);
+            if (p) onLay(p);
+          }}
         >
           {y.ticks(5).map((v) => (
             <g key={v}>
-              <line x1={LEFT} x2={width - 10} y1={y(v)} y2={y(v)} stroke={v === 0 ? "#1b2430" : "#dfe1db"} />
-              <text x={LEFT - 6} y={y(v) + 4} fontSize={13} textAnchor="end" fill="#5b6470">
+              <line x1={LEFT} x2={width - 10} y1={y(v)} y2={y(v)} stroke={v === 0 ? COLOUR.ink : COLOUR.faint} />
+              <text x={LEFT - 6} y={y(v) + 4} fontSize={13} textAnchor="end" fill={COLOUR.pencil}>
                 {v}
               </text>
             </g>
           ))}
           {x.ticks(Math.max(3, Math.floor(width / 110))).map((v) => (
-            <text key={v} x={x(v)} y={HEIGHT - 14} fontSize={13} textAnchor="middle" fill="#5b6470">
+            <text key={v} x={x(v)} y={HEIGHT - 14} fontSize={13} textAnchor="middle" fill={COLOUR.pencil}>
               {mass(v, units)}
             </text>
           ))}
           {found.cloud.filter(inside).map((p, k) => (
-            <circle key={k} cx={x(p.wing_g)} cy={y(value(p))} r={1.6} fill={p.meets ? "#1f5f85" : "#9aa1a8"} />
+            <circle key={k} cx={x(p.part_g)} cy={y(value(p))} r={1.6} fill={p.meets ? COLOUR.tape : COLOUR.pencil} />
           ))}
           {wanted !== null && wanted <= y.domain()[1]! && (
             <g>
-              <line x1={LEFT} x2={width - 10} y1={y(wanted)} y2={y(wanted)} stroke="#a8201a" strokeDasharray="6 3" />
-              <text x={width - 12} y={y(wanted) - 5} fontSize={13} textAnchor="end" fill="#a8201a">
+              <line x1={LEFT} x2={width - 10} y1={y(wanted)} y2={y(wanted)} stroke={COLOUR.gives} strokeDasharray="6 3" />
+              <text x={width - 12} y={y(wanted) - 5} fontSize={13} textAnchor="end" fill={COLOUR.gives}>
                 {of === "hold" ? "at least" : "at most"} {trim(wanted, 1)}
               </text>
             </g>
           )}
-          <polyline points={steps.map((p) => `${x(p.wing_g)},${y(value(p))}`).join(" ")} fill="none" stroke="#8a4d16" strokeWidth={2} />
+          <polyline points={steps.map((p) => `${x(p.part_g)},${y(value(p))}`).join(" ")} fill="none" stroke={COLOUR.kraft} strokeWidth={2} />
           {steps.map((p) => {
             const chosen = p === shown;
             return (
               <g
-                key={`${p.name}-${p.wing_g}`}
+                key={`${p.name}-${p.part_g}`}
                 role="button"
                 tabIndex={0}
-                aria-label={`${p.name}: ${mass(p.wing_g, units)}, holds to ${trim(p.hold_g, 1)} g, tip bends ${trim(p.bend_mm, 0)} mm. Lay it on the bench`}
+                aria-label={`${p.name}: ${mass(p.part_g, units)}, holds to ${trim(p.hold_g, 1)} g, tip bends ${trim(p.bend_mm, 0)} mm. Lay it on the bench`}
                 pointerEvents="none"
                 onFocus={() => onShow(p)}
                 onKeyDown={(e) => {
@@ -94,14 +114,30 @@ export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
                   onLay(p);
                 }}
               >
-                <circle cx={x(p.wing_g)} cy={y(value(p))} r={chosen ? 7 : 5} fill={p.meets ? "#8a4d16" : "#ffffff"} stroke="#8a4d16" strokeWidth={2} />
+                <circle
+                  cx={x(p.part_g)}
+                  cy={y(value(p))}
+                  r={chosen ? 7 : 5}
+                  fill={p.meets ? COLOUR.kraft : COLOUR.paper}
+                  stroke={COLOUR.kraft}
+                  strokeWidth={2}
+                />
               </g>
             );
           })}
           {found.winner && inside(found.winner) && (
             <g pointerEvents="none">
-              <circle cx={x(found.winner.wing_g)} cy={y(value(found.winner))} r={10} fill="none" stroke="#1b2430" strokeWidth={2} />
-              <text x={x(found.winner.wing_g) + 14} y={y(value(found.winner)) + (of === "hold" ? 18 : -8)} fontSize={14} fontWeight={600} fill="#1b2430" stroke="#ffffff" strokeWidth={4} paintOrder="stroke">
+              <circle cx={x(found.winner.part_g)} cy={y(value(found.winner))} r={10} fill="none" stroke={COLOUR.ink} strokeWidth={2} />
+              <text
+                x={x(found.winner.part_g) + 14}
+                y={y(value(found.winner)) + (of === "hold" ? 18 : -8)}
+                fontSize={14}
+                fontWeight={600}
+                fill={COLOUR.ink}
+                stroke={COLOUR.paper}
+                strokeWidth={4}
+                paintOrder="stroke"
+              >
                 lightest that does it
               </text>
             </g>

@@ -6,9 +6,11 @@ import { Link } from "react-router";
 import { client, Fault, take } from "../api/client";
 import type { Said, ShelfItem, ShelfLine, ShelfOut } from "../api/types";
 import { useLatestState } from "../lib/useLatestState";
+import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { useUnits } from "../session";
 import { Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
+import { Unreadable } from "../ui/Unreadable";
 
 const GROUPS: { forms: ShelfItem["form"][]; title: string }[] = [
   { forms: ["rod", "tube", "strip"], title: "Rods, tubes and strips" },
@@ -56,7 +58,7 @@ const SIZES: { field: "diameter_mm" | "bore_mm" | "width_mm" | "thickness_mm" | 
   { field: "length_mm", label: "Length of one" },
 ];
 
-function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
+function Editor({ line, onDone }: { line: ShelfLine; onDone: (removed: boolean) => void }) {
   const queries = useQueryClient();
   const [item, setItem, latest] = useLatestState<ShelfItem>(line.item);
   const [reading] = useState(() => new Reading());
@@ -64,11 +66,11 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const set = (next: Partial<ShelfItem>) => setItem((i) => ({ ...i, ...next }));
 
-  async function finish(done: Promise<unknown>) {
+  async function finish(done: Promise<unknown>, removed = false) {
     try {
       await done;
       await queries.invalidateQueries({ queryKey: ["shelf"] });
-      onDone();
+      onDone(removed);
     } catch (cause) {
       setFaults(cause instanceof Fault ? cause.problems : []);
       setTrouble(said(cause));
@@ -83,28 +85,44 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
     await finish(take(client.PUT("/api/shelf/{item_id}", { ...at, body: latest() })));
   }
   return (
-    <Dialog.Root open onOpenChange={(o) => !o && onDone()}>
+    <Dialog.Root open onOpenChange={(o) => !o && onDone(false)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <Dialog.Content className="fixed top-[8vh] left-1/2 max-h-[88vh] w-[32rem] max-w-[96vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-[8vh] left-1/2 max-h-[88vh] w-[32rem] max-w-[96vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="text-xl font-semibold">{line.words}</Dialog.Title>
           <Readings.Provider value={reading}>
-          <Faults.Provider value={faults}>
-            <div className="mt-3 grid grid-cols-2 gap-3">
-              <MeasureField label="How many" path="count" kind="number" value={item.count ?? 1} onChange={(count) => set({ count })} />
-              <MeasureField label="Price of one" path="price" kind="number" value={item.price ?? null} onChange={(price) => set({ price })} onEmpty={() => set({ price: null })} />
-              {SIZES.filter(({ field }) => line.item[field] !== null).map(({ field, label }) => (
-                <MeasureField key={field} label={label} path={field} kind="length" value={item[field] ?? null} onChange={(v) => set({ [field]: v })} />
-              ))}
-              {line.item.form === "glue" && (
-                <>
-                  <MeasureField label="Weight of one" path="grams" kind="mass" value={item.grams ?? null} onChange={(grams) => set({ grams })} />
-                  <TextField label="Opened on" path="opened" value={item.opened ?? ""} onChange={(opened) => set({ opened: opened || null })} hint="as 2026-09-01" />
-                </>
-              )}
-              <TextField label="Note" path="note" value={item.note ?? ""} onChange={(note) => set({ note })} />
-            </div>
-          </Faults.Provider>
+            <Faults.Provider value={faults}>
+              <div className="mt-3 grid grid-cols-2 gap-3">
+                <MeasureField label="How many" path="count" kind="number" value={item.count ?? 1} onChange={(count) => set({ count })} />
+                <MeasureField
+                  label="Price of one"
+                  path="price"
+                  kind="number"
+                  value={item.price ?? null}
+                  onChange={(price) => set({ price })}
+                  onEmpty={() => set({ price: null })}
+                />
+                {SIZES.filter(({ field }) => line.item[field] !== null).map(({ field, label }) => (
+                  <MeasureField key={field} label={label} path={field} kind="length" value={item[field] ?? null} onChange={(v) => set({ [field]: v })} />
+                ))}
+                {line.item.form === "glue" && (
+                  <>
+                    <MeasureField label="Weight of one" path="grams" kind="mass" value={item.grams ?? null} onChange={(grams) => set({ grams })} />
+                    <TextField
+                      label="Opened on"
+                      path="opened"
+                      value={item.opened ?? ""}
+                      onChange={(opened) => set({ opened: opened || null })}
+                      hint="as 2026-09-01"
+                    />
+                  </>
+                )}
+                <TextField label="Note" path="note" value={item.note ?? ""} onChange={(note) => set({ note })} />
+              </div>
+            </Faults.Provider>
           </Readings.Provider>
           {trouble && (
             <p role="alert" className="mt-2 font-medium text-gives">
@@ -112,7 +130,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
             </p>
           )}
           <div className="mt-4 flex justify-between gap-2">
-            <button className="btn" onClick={() => void finish(take(client.DELETE("/api/shelf/{item_id}", at)))}>
+            <button className="btn" onClick={() => void finish(take(client.DELETE("/api/shelf/{item_id}", at)), true)}>
               Take it off the shelf
             </button>
             <span className="flex gap-2">
@@ -135,6 +153,7 @@ export function Shelf() {
   const query = useQuery({ queryKey: ["shelf", "list", units], queryFn: () => take(client.GET("/api/shelf")) });
   const [text, setText] = useState("");
   const [editing, setEditing] = useState<ShelfLine | null>(null);
+  const [gone, setGone] = useState<Gone | null>(null);
   const [told, setTold] = useState<string | null>(null);
   const [lists, setLists] = useState<string[]>([]);
   const field = useRef<HTMLInputElement>(null);
@@ -164,12 +183,21 @@ export function Shelf() {
       setTold(`${shelf.items.length - before} lines brought in.`);
     } catch (cause) {
       setTold(null);
-      setLists(cause instanceof Fault && cause.problems.length ? cause.problems.map((p) => `${p.label[0]?.toUpperCase()}${p.label.slice(1)}: ${p.what} ${p.right}`) : [said(cause)]);
+      setLists(
+        cause instanceof Fault && cause.problems.length
+          ? cause.problems.map((p) => `${p.label[0]?.toUpperCase()}${p.label.slice(1)}: ${p.what} ${p.right}`)
+          : [said(cause)],
+      );
     }
   }
 
   const items = query.data?.items ?? [];
-  const fault = add.error instanceof Fault ? `${add.error.problems[0]?.what ?? add.error.message} ${add.error.problems[0]?.right ?? ""}` : add.error ? said(add.error) : null;
+  const fault =
+    add.error instanceof Fault
+      ? `${add.error.problems[0]?.what ?? add.error.message} ${add.error.problems[0]?.right ?? ""}`
+      : add.error
+        ? said(add.error)
+        : null;
   return (
     <>
       <TopBar />
@@ -179,7 +207,13 @@ export function Shelf() {
           {query.data && (
             <label className="flex items-center gap-2 text-[15px]">
               Prices in
-              <input key={query.data.money} className="entry w-16" defaultValue={query.data.money} maxLength={4} onBlur={(e) => e.target.value.trim() && e.target.value !== query.data.money && money.mutate(e.target.value.trim())} />
+              <input
+                key={query.data.money}
+                className="entry w-16"
+                defaultValue={query.data.money}
+                maxLength={4}
+                onBlur={(e) => e.target.value.trim() && e.target.value !== query.data.money && money.mutate(e.target.value.trim())}
+              />
             </label>
           )}
           <label className="btn cursor-pointer focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-tape">
@@ -201,7 +235,17 @@ export function Shelf() {
             Add a thing: type its label
           </label>
           <div className="flex gap-2">
-            <input ref={field} id="label-line" className="entry" autoComplete="off" placeholder="carbon tube 6/4 x 1 m, 3 pieces, 4.20 each" value={text} aria-invalid={fault !== null} aria-describedby="label-said" onChange={(e) => setText(e.target.value)} />
+            <input
+              ref={field}
+              id="label-line"
+              className="entry"
+              autoComplete="off"
+              placeholder="carbon tube 6/4 x 1 m, 3 pieces, 4.20 each"
+              value={text}
+              aria-invalid={fault !== null}
+              aria-describedby="label-said"
+              onChange={(e) => setText(e.target.value)}
+            />
             <button className="btn btn-main whitespace-nowrap" disabled={add.isPending || !text.trim()}>
               Put it on the shelf
             </button>
@@ -233,9 +277,14 @@ export function Shelf() {
         {query.isSuccess && items.length === 0 && (
           <div className="py-6">
             <h2 className="text-xl font-semibold">Nothing is on the shelf yet</h2>
-            <p className="mt-1 max-w-prose">Type what lies in the shop, one thing at a time, as it stands on the label. The bench then says what is missing or too short, what a scheme costs, and searches among what you have.</p>
+            <p className="mt-1 max-w-prose">
+              Type what lies in the shop, one thing at a time, as it stands on the label. The bench then says what is missing or too short, what a scheme costs,
+              and searches among what you have.
+            </p>
           </div>
         )}
+        <TakeBackLine gone={gone} onDone={() => setGone(null)} />
+        <Unreadable lines={query.data?.unreadable ?? []} />
         <div data-testid="shelf">
           {GROUPS.map(({ forms, title }) => {
             const here = items.filter((i) => forms.includes(i.item.form));
@@ -254,7 +303,16 @@ export function Shelf() {
           })}
         </div>
       </main>
-      {editing && <Editor key={editing.id} line={editing} onDone={() => setEditing(null)} />}
+      {editing && (
+        <Editor
+          key={editing.id}
+          line={editing}
+          onDone={(removed) => {
+            setGone(removed ? { kind: "stock", id: editing.id, name: editing.words } : gone);
+            setEditing(null);
+          }}
+        />
+      )}
     </>
   );
 }

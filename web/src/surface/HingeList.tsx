@@ -21,7 +21,9 @@ function Line({ hinge, shown, chosen, onShow, onChoose }: { hinge: RankedHinge; 
         ) : (
           <span className="block text-[15px] leading-5">
             {hinge.bevel_deg > 0 ? `bevel ${trim(hinge.bevel_deg, 0)}°` : `gap ${length(hinge.gap_mm, units)}`}
-            {typeof hinge.tape_mm === "number" && `, tape ${length(hinge.tape_mm, units)} each side`}; takes {trim(servo[1] * 100, 1)} % of the servo ({trim(servo[0] * 100, 1)} to {trim(servo[2] * 100, 1)} %); holds ×{reserve(load[1])} ({reserve(load[0])} to {reserve(load[2])}); {mass(hinge.grams[1], units)}, {minutes(hinge.minutes[1])}; lasts {hinge.life}
+            {typeof hinge.tape_mm === "number" && `, tape ${length(hinge.tape_mm, units)} each side`}; takes {trim(servo[1] * 100, 1)} % of the servo (
+            {trim(servo[0] * 100, 1)} to {trim(servo[2] * 100, 1)} %); holds ×{reserve(load[1])} ({reserve(load[0])} to {reserve(load[2])});{" "}
+            {mass(hinge.grams[1], units)}, {minutes(hinge.minutes[1])}; lasts {hinge.life}
           </span>
         )}
       </button>
@@ -62,11 +64,30 @@ function Line({ hinge, shown, chosen, onShow, onChoose }: { hinge: RankedHinge; 
 }
 
 /** Every way to hinge this surface: the ranking with its weights, and what cannot be with the reason. */
-export function HingeList({ hinges, shown, chosen, onShow, onChoose }: { hinges: RankedHinge[]; shown: string; chosen: string | null; onShow: (hinge: string) => void; onChoose?: (hinge: string | null) => void }) {
+export function HingeList({
+  hinges,
+  shown,
+  chosen,
+  onShow,
+  onChoose,
+}: {
+  hinges: RankedHinge[];
+  shown: string;
+  chosen: string | null;
+  onShow: (hinge: string) => void;
+  onChoose?: (hinge: string | null) => void;
+}) {
   return (
     <ul data-testid="hinges">
       {hinges.map((h) => (
-        <Line key={h.hinge} hinge={h} shown={h.hinge === shown} chosen={h.hinge === chosen} onShow={() => onShow(h.hinge)} onChoose={onChoose && (() => onChoose(h.hinge === chosen ? null : h.hinge))} />
+        <Line
+          key={h.hinge}
+          hinge={h}
+          shown={h.hinge === shown}
+          chosen={h.hinge === chosen}
+          onShow={() => onShow(h.hinge)}
+          onChoose={onChoose && (() => onChoose(h.hinge === chosen ? null : h.hinge))}
+        />
       ))}
     </ul>
   );

@@ -47,14 +47,22 @@ export function Surface() {
       <TopBar />
       <main className="mx-auto max-w-6xl px-4 py-5">
         <h1 className="border-b-2 border-ink pb-2 text-2xl font-semibold">Control surface and hinge</h1>
-        <p className="mt-1 text-[15px] text-pencil">For a surface by itself, as of a tail. Those of a wing on the bench are under its “Controls”, with the wing's own sizes.</p>
+        <p className="mt-1 text-[15px] text-pencil">
+          For a surface by itself, as of a tail. Those of a wing on the bench are under its “Controls”, with the wing's own sizes.
+        </p>
         <Faults.Provider value={problems}>
           <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
             <section aria-label="The surface" className="grid grid-cols-2 content-start gap-3">
               {SIZES.map(({ id, label, kind }) => (
                 <MeasureField key={id} label={label} path={id} kind={kind} value={s[id] ?? null} onChange={(v) => set({ [id]: v })} />
               ))}
-              <BuiltFields built={{ ...s, keeps: asked.keeps, outdoors: asked.outdoors } as Built} made={s.made ?? ""} catalogue={catalogue} at="" onChange={change} />
+              <BuiltFields
+                built={{ ...s, keeps: asked.keeps, outdoors: asked.outdoors } as Built}
+                made={s.made ?? ""}
+                catalogue={catalogue}
+                at=""
+                onChange={change}
+              />
             </section>
             <section aria-label="What comes of it" className="min-w-0">
               {query.isError && (

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { client, Fault } from "../api/client";
-import type { Spreaded, SurfaceAnswer } from "../api/types";
+import type { Estimate, SurfaceAnswer } from "../api/types";
 import { WorkingDialog } from "../bench/WorkingSheet";
 import { RangeBar } from "../drawing/RangeBar";
 import { download } from "../lib/download";
@@ -20,7 +20,7 @@ export type Change = Record<string, unknown>;
 interface Figure {
   key: string;
   name: string;
-  figure: Spreaded;
+  figure: Estimate;
   show: (value: number) => string;
   mark?: number;
   bad: boolean;
@@ -144,14 +144,25 @@ export function SurfaceMore({ answer, at, onAt, chosen, shown, onShow, onChoose,
       <h2 className="mt-4 border-b border-ink text-[18px] font-semibold">How it shakes</h2>
       <p className="text-[15px] leading-5" data-testid="shakes">
         {v.shakes.says} On servo and linkage alone {rough(v.shakes.servo_hz)} Hz, twisting from its horn {rough(v.shakes.twist_hz)} Hz
-        {typeof v.shakes.wing_hz === "number" && `; the wing's faster of bending and twist ${rough(v.shakes.wing_hz)} Hz`}. Its weight lies behind the hinge: {rough(v.shakes.unbalance_gmm.value)} g mm ({rough(v.shakes.unbalance_gmm.low)} to {rough(v.shakes.unbalance_gmm.high)}); {mass(v.shakes.balance_g, units)} a quarter of its chord before the hinge would balance that.
+        {typeof v.shakes.wing_hz === "number" && `; the wing's faster of bending and twist ${rough(v.shakes.wing_hz)} Hz`}. Its weight lies behind the hinge:{" "}
+        {rough(v.shakes.unbalance_gmm.value)} g mm ({rough(v.shakes.unbalance_gmm.low)} to {rough(v.shakes.unbalance_gmm.high)});{" "}
+        {mass(v.shakes.balance_g, units)} a quarter of its chord before the hinge would balance that.
       </p>
 
       <h2 className="mt-4 text-[18px] font-semibold">{swung.label}</h2>
       <SwungView swung={swung} chord={q.chord_mm ?? 40} />
       <label className="flex items-center gap-3 text-[15px]">
         <span className="shrink-0">up</span>
-        <input type="range" aria-label="Swing the surface" className="h-6 w-full accent-tape" min={-Math.min(60, swung.throw.up)} max={Math.min(60, swung.throw.down)} step={1} value={at} onChange={(e) => onAt(Number(e.target.value))} />
+        <input
+          type="range"
+          aria-label="Swing the surface"
+          className="h-6 w-full accent-tape"
+          min={-Math.min(60, swung.throw.up)}
+          max={Math.min(60, swung.throw.down)}
+          step={1}
+          value={at}
+          onChange={(e) => onAt(Number(e.target.value))}
+        />
         <span className="shrink-0">down</span>
         <b className="w-16 shrink-0 text-right font-medium">{trim(at, 0)}°</b>
       </label>
@@ -162,7 +173,10 @@ export function SurfaceMore({ answer, at, onAt, chosen, shown, onShow, onChoose,
         <button
           className="btn mt-1"
           onClick={() =>
-            void download(client.POST("/api/surface/gauge", { body: { bevel_deg: swung.bevel_deg, depth_mm: q.depth_mm ?? 8 }, parseAs: "blob" }), "bevel.svg").then(
+            void download(
+              client.POST("/api/surface/gauge", { body: { bevel_deg: swung.bevel_deg, depth_mm: q.depth_mm ?? 8 }, parseAs: "blob" }),
+              "bevel.svg",
+            ).then(
               () => setTrouble(null),
               (cause: unknown) => setTrouble(cause instanceof Fault ? cause.message : "Something broke here."),
             )

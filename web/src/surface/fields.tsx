@@ -44,16 +44,53 @@ export function BuiltFields({ built, made, asWing, catalogue, at, onChange }: Pr
       {FIGURES.map(({ id, label, kind }) => (
         <MeasureField key={id} label={label} path={`${at}${id}`} kind={kind} value={built[id]} onChange={(v) => onChange({ [id]: v }, id)} />
       ))}
-      <ChoiceField label="Made of" path={`${at}made`} value={made} onChange={(v) => onChange({ made: v || null }, "made")} options={asWing ? [{ value: "", label: asWing }, ...materials] : materials} />
-      <ChoiceField label="Film round it" path={`${at}film`} value={built.film ?? ""} onChange={(film) => onChange({ film: film || null }, "film")} options={[{ value: "", label: "none: bare" }, ...(catalogue?.skin ?? []).map((m) => ({ value: m.id, label: m.label }))]} />
-      {built.film && <ChoiceField label="Layers" path={`${at}layers`} value={String(built.layers)} onChange={(v) => onChange({ layers: Number(v) }, "layers")} options={["1", "2", "3", "4"].map((v) => ({ value: v, label: v }))} />}
-      <ChoiceField label="Must last" path={`${at}keeps`} value={built.keeps} onChange={(keeps) => onChange({ keeps }, "keeps")} options={KEEPS.map((k) => ({ value: k, label: k }))} />
+      <ChoiceField
+        label="Made of"
+        path={`${at}made`}
+        value={made}
+        onChange={(v) => onChange({ made: v || null }, "made")}
+        options={asWing ? [{ value: "", label: asWing }, ...materials] : materials}
+      />
+      <ChoiceField
+        label="Film round it"
+        path={`${at}film`}
+        value={built.film ?? ""}
+        onChange={(film) => onChange({ film: film || null }, "film")}
+        options={[{ value: "", label: "none: bare" }, ...(catalogue?.skin ?? []).map((m) => ({ value: m.id, label: m.label }))]}
+      />
+      {built.film && (
+        <ChoiceField
+          label="Layers"
+          path={`${at}layers`}
+          value={String(built.layers)}
+          onChange={(v) => onChange({ layers: Number(v) }, "layers")}
+          options={["1", "2", "3", "4"].map((v) => ({ value: v, label: v }))}
+        />
+      )}
+      <ChoiceField
+        label="Must last"
+        path={`${at}keeps`}
+        value={built.keeps}
+        onChange={(keeps) => onChange({ keeps }, "keeps")}
+        options={KEEPS.map((k) => ({ value: k, label: k }))}
+      />
       <div className="col-span-full">
         <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" className="size-4.5 accent-kraft" checked={built.edge_strip} onChange={(e) => onChange({ edge_strip: e.target.checked }, "edge_strip")} />a strip of carbon at its edge
+          <input
+            type="checkbox"
+            className="size-4.5 accent-kraft"
+            checked={built.edge_strip}
+            onChange={(e) => onChange({ edge_strip: e.target.checked }, "edge_strip")}
+          />
+          a strip of carbon at its edge
         </label>
         <label className="flex min-h-9 items-center gap-2">
-          <input type="checkbox" className="size-4.5 accent-kraft" checked={built.outdoors} onChange={(e) => onChange({ outdoors: e.target.checked }, "outdoors")} />
+          <input
+            type="checkbox"
+            className="size-4.5 accent-kraft"
+            checked={built.outdoors}
+            onChange={(e) => onChange({ outdoors: e.target.checked }, "outdoors")}
+          />
           lies in the sun
         </label>
       </div>

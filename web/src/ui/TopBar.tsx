@@ -28,7 +28,12 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
       ) : (
         <nav aria-label="Places" className="flex min-w-0 flex-1 gap-4 max-sm:order-last max-sm:basis-full">
           {PLACES.map(([to, name]) => (
-            <NavLink key={to} to={to} end className="flex min-h-10 items-center border-b-4 border-transparent text-[17px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink">
+            <NavLink
+              key={to}
+              to={to}
+              end
+              className="flex min-h-10 items-center border-b-4 border-transparent text-[17px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+            >
               {name}
             </NavLink>
           ))}
@@ -39,17 +44,12 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
       <button
         className="btn"
         aria-label={`Units: ${session.units === "metric" ? "mm, g" : "in, oz"}. Change to ${other}`}
-        onClick={() =>
-          void take(client.PUT("/api/session/units", { body: { units: other } })).then(adopt, () => undefined)
-        }
+        onClick={() => void take(client.PUT("/api/session/units", { body: { units: other } })).then(adopt, () => undefined)}
       >
         Units: {session.units === "metric" ? "mm, g" : "in, oz"}
       </button>
       <span className="text-[15px] text-pencil max-sm:hidden">{session.workshop?.name}</span>
-      <button
-        className="btn btn-quiet px-1"
-        onClick={() => void take(client.DELETE("/api/session")).then(adopt, () => undefined)}
-      >
+      <button className="btn btn-quiet px-1" onClick={() => void take(client.DELETE("/api/session")).then(adopt, () => undefined)}>
         Leave
       </button>
     </header>

@@ -233,14 +233,7 @@ export function ChoiceField<T extends string>({ label, path, value, onChange, op
   return (
     <Frame label={label} hint={hint} fault={fault}>
       {({ id, describedBy, invalid }) => (
-        <select
-          id={id}
-          className="entry"
-          value={value}
-          aria-invalid={invalid}
-          aria-describedby={describedBy}
-          onChange={(e) => onChange(e.target.value as T)}
-        >
+        <select id={id} className="entry" value={value} aria-invalid={invalid} aria-describedby={describedBy} onChange={(e) => onChange(e.target.value as T)}>
           {options.map((o) => (
             <option key={o.value} value={o.value}>
               {o.label}

@@ -6,10 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """Shear flow of each glued stick over its bonded width, against glue and foam (V ES / EI)."""
     layout, m = wing.layout, wing.materials
     members = layout.section.members
     for p, row in enumerate(layout.member_rows):

@@ -6,10 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """Shear of the foam through the depth."""
     stress = wing.shear.foam_stress * np.abs(wing.forces.shear)
     strength = wing.values["core.shear"]
     yield Finding(

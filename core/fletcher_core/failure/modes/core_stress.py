@@ -6,11 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, worst_of
+from ..state import Finding, LoadedPart, Mode, worst_of
 from .skin_tension import FACE
 
 
-def _blocks(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
+def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     """The same of foam that stands in place of the core's."""
     outline, patches, m = wing.layout.outline, wing.layout.section.patches, wing.materials
     for p, row in enumerate(wing.layout.patch_rows):
@@ -27,7 +27,7 @@ def _blocks(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[F
             yield Finding(mode, row.piece, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
 
 
-def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
+def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     E = sign * wing.materials.foam.E[:, None, None] * wing.is_core
     strength = wing.values[f"core.{figure}"]
     for face, (strain, locked) in wing.face_strain.items():

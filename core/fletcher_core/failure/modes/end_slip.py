@@ -8,17 +8,17 @@ import numpy as np
 
 from ...catalogue import catalogue
 from ...joints import end_peak, shear_lag
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """The end of a stick pulls on its last length of glue (Volkersen 1938)."""
     layout, m, p = wing.layout, wing.materials, wing.properties
     members, plan, outline = layout.section.members, layout.plan, layout.outline
     tip = plan.half_span
     depth = outline.z_scale * outline.profile.thickness
     for q, row in enumerate(layout.member_rows):
-        piece = wing.piece(row.piece)
-        ends = [y for y in (piece.y_from_mm, piece.y_to_mm) if 1.0 < y < tip - 1.0]
+        ends = [y for y in row.ends if 1.0 < y < tip - 1.0]
         if row.glue is None or row.against != "foam" or row.rope or row.cut_by or not ends:
             continue
         at = np.zeros(len(plan.y))

@@ -13,9 +13,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ...model.airframe import Joint
-from ...sections.core import core_moments
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ...model.panel import Joint
+from ...sections.filled import core_moments
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 Array = NDArray[np.float64]
 
@@ -33,15 +33,15 @@ class JointState:
         return self.EI[name] / sum(self.EI.values())
 
 
-def _at(wing: LoadedWing, y: float) -> Array:
+def _at(wing: LoadedPart, y: float) -> Array:
     """(S,) 1 at the one or two stations of a joint."""
     gap = np.abs(wing.layout.plan.y - y)
     return np.asarray(gap <= gap.min() + 0.01, dtype=float)
 
 
-def joints(wing: LoadedWing) -> Iterator[JointState]:
+def joints(wing: LoadedPart) -> Iterator[JointState]:
     """Every joint that is not run through by its sticks and skins."""
-    panels = wing.layout.airframe.wing.panels
+    panels = wing.layout.part.panels
     if all(p.joint.kind == "through" for p in panels):
         return
     outline = wing.layout.outline
@@ -66,11 +66,11 @@ def joints(wing: LoadedWing) -> Iterator[JointState]:
         yield JointState(joint, _at(wing, float(y)), EI, depth)
 
 
-def _moment(wing: LoadedWing, state: JointState, name: str) -> Array:
+def _moment(wing: LoadedPart, state: JointState, name: str) -> Array:
     return np.abs(wing.forces.moment) * state.share(name) * state.where
 
 
-def _breaks(wing: LoadedWing) -> Iterator[Finding]:
+def _breaks(wing: LoadedPart) -> Iterator[Finding]:
     for state in joints(wing):
         j = state.joint
         if "bar" in state.EI:
@@ -91,7 +91,7 @@ def _breaks(wing: LoadedWing) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-def _lets_go(wing: LoadedWing) -> Iterator[Finding]:
+def _lets_go(wing: LoadedPart) -> Iterator[Finding]:
     for state in joints(wing):
         j, foam = state.joint, wing.values["core.tension"]
         stress = _moment(wing, state, "foam") * 0.5 * state.depth * wing.materials.foam.E[:, None] / state.EI["foam"]
@@ -113,7 +113,7 @@ def _lets_go(wing: LoadedWing) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-def _bears(wing: LoadedWing) -> Iterator[Finding]:
+def _bears(wing: LoadedPart) -> Iterator[Finding]:
     for state in joints(wing):
         j = state.joint
         if j.kind not in ("wire", "joiner"):

@@ -6,10 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """A slender stick buckles in its foam: Pcr = 2 sqrt(k E I) (Hetenyi 1946)."""
     members, m = wing.layout.section.members, wing.materials
     for p, row in enumerate(wing.layout.member_rows):
         if row.rope or row.against != "foam" or row.web_width > 0:

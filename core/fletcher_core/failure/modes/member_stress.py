@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 Array = NDArray[np.float64]
 
@@ -15,7 +15,7 @@ _FORMULA = "stress = E (gamma × strain at its middle ± bend × half its height
 _SOURCE = "Bruhn 1973; slip by EN 1995-1-1 Annex B"
 
 
-def _find(wing: LoadedWing, mode: str, figure: str, sign: float) -> Iterator[Finding]:
+def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     members = wing.layout.section.members
     kz, kx = wing.curvature
     steep, askew = 0.5 * np.abs(kz), 0.5 * np.abs(kx)

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
-from ...sections import PatchRow
-from ..state import Finding, LoadedWing, Mode, worst_of
+from ...kinds import PatchRow
+from ..state import Finding, LoadedPart, Mode, worst_of
 
 Array = NDArray[np.float64]
 
@@ -21,7 +21,8 @@ def stress_concentration(depth: Array, radius: float) -> Array:
     return np.asarray(np.minimum(1 + 2 * np.sqrt(depth / max(radius, 1e-3)), KT_CAP))
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """Stress at a notch, times its factor (Peterson), less what cord or tape carries across."""
     layout, m, outline = wing.layout, wing.materials, wing.layout.outline
     for p, row in enumerate(layout.patch_rows):
         if row.prefix is not None:
@@ -53,14 +54,13 @@ def _inner_edges(row: PatchRow) -> list[Array]:
     return [row.share_to if row.share_from.max() <= 0 else row.share_from]
 
 
-def _held_by_cord(wing: LoadedWing, row: PatchRow, thick: Array, depth: Array) -> Array:
+def _held_by_cord(wing: LoadedPart, row: PatchRow, thick: Array, depth: Array) -> Array:
     """(R, S) what cord round the notch leaves to the foam: by stiffness against a strip as deep as the notch."""
     members, m = wing.layout.section.members, wing.materials
     EA_foam = m.foam.E[:, None] * np.maximum(thick * depth, 1e-6)
     EA_cord = np.zeros_like(EA_foam)
-    notch = wing.piece(row.piece)
     for q, member in enumerate(wing.layout.member_rows):
-        if member.rope and wing.piece(member.piece).edge == notch.edge:
+        if member.rope and member.edge == row.edge:
             EA_cord = EA_cord + (m.member_on * m.member_E)[:, q, None] * members.area[q] * members.present[q]
     return np.asarray(EA_foam / (EA_foam + EA_cord))
 

@@ -6,11 +6,12 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 from .skin_tension import FACE
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """Shear under a film or tape, against the foam's own surface."""
     m, sheet = wing.materials, wing.sums.sheet
     for p, row in enumerate(wing.layout.sheet_rows):
         length, z = sheet.length[p].sum(axis=-1), sheet.z[p].sum(axis=-1)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..state import Finding, LoadedWing, Mode
+from ..state import Finding, LoadedPart, Mode
 from .skin_tension import FACE
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """A laid-up skin in compression, by strain."""
     for p, row in enumerate(wing.layout.sheet_rows):
         strength = wing.values.get(f"{row.prefix}.compression")
         if strength is None:

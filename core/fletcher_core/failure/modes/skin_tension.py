@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..state import Finding, LoadedWing, Mode
+from ..state import Finding, LoadedPart, Mode
 
 FACE = {1: "top", -1: "bottom"}
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """A skin pulled apart, by strain."""
     for p, row in enumerate(wing.layout.sheet_rows):
         strength = wing.values[f"{row.prefix}.tension"] * row.layers
         n, pull = wing.sheet_worst(p, strength, 1.0)

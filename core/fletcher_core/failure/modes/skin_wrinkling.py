@@ -8,11 +8,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...sections import wrinkling_stress
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 from .skin_tension import FACE
 
 
-def wrinkling_limit(wing: LoadedWing, p: int) -> NDArray[np.float64]:
+def wrinkling_limit(wing: LoadedPart, p: int) -> NDArray[np.float64]:
     """(R,) MPa at which a sheet wrinkles: between its flutes where it has some, else on its foam."""
     row, foam = wing.layout.sheet_rows[p], wing.materials.foam
     own = wing.values.get(f"{row.prefix}.wrinkle")
@@ -20,7 +20,8 @@ def wrinkling_limit(wing: LoadedWing, p: int) -> NDArray[np.float64]:
     return wrinkling_stress(E_skin, foam.E, foam.G) if own is None else own
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """0.5 (Es Ec Gc)^(1/3) against the pressed skin's stress (Hoff and Mautner 1945)."""
     for p, row in enumerate(wing.layout.sheet_rows):
         at, strain_here, _ = wing.sheet_strain[p]
         strain = wing.in_all(at, -strain_here.min(axis=-1), 0.0)

@@ -6,23 +6,23 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 #: moment of a ring under two opposite line loads, per load and mean radius (Young and Budynas, Roark)
 RING = 0.318
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
-    layout, m, seat = wing.layout, wing.materials, wing.layout.airframe.wing.seat
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """A ring under opposite line loads, over the seat that is not glued (Young and Budynas 2002)."""
+    layout, m, seat = wing.layout, wing.materials, wing.layout.part.seat
     if seat.kind == "glued":
         return
     members, at_seat = layout.section.members, (layout.plan.y <= seat.width_mm).astype(float)
     for p, row in enumerate(layout.member_rows):
-        piece = wing.piece(row.piece)
-        if piece.kind != "tube" or row.part:
+        if not row.bore:
             continue
-        wall = 0.5 * (piece.outer_mm - piece.inner_mm)
-        mean = 0.25 * (piece.outer_mm + piece.inner_mm)
+        wall = 0.5 * (row.width - row.bore)
+        mean = 0.25 * (row.width + row.bore)
         inside = _sleeved(wing, row.piece)
         share = m.member_on[:, p, None] * m.member_E[:, p, None] * members.ixx[p] / wing.properties.EIxx
         # the body's pull on half of the wing goes into the spar over the seat
@@ -35,7 +35,7 @@ def find(wing: LoadedWing) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-def _sleeved(wing: LoadedWing, piece: int) -> np.ndarray:
+def _sleeved(wing: LoadedPart, piece: int) -> np.ndarray:
     """(R, S) 1 where a rod is glued inside."""
     members = wing.layout.section.members
     found = np.zeros(wing.forces.shear.shape)

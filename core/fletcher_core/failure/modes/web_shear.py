@@ -6,10 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedWing, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor
 
 
-def find(wing: LoadedWing) -> Iterator[Finding]:
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """Shear flow in a web, over its thickness."""
     for p, unit in wing.shear.web_stress.items():
         row = wing.layout.member_rows[p]
         stress = unit * np.abs(wing.forces.shear) * wing.materials.member_on[:, p, None]

@@ -1,27 +1,21 @@
-"""One file a case. To add one: write the file with its `case`, add it to `CASES`, test it."""
+"""One file a case. To add one: write the file, add it to its part's list in `parts/`, test it."""
 
-from __future__ import annotations
+from . import balance, belly, control, gust, hand_throw, handling, line, pull_up, push, roll, tail_landing
+from .case import Case, Setting, Unit
 
-from collections.abc import Callable
-
-from . import belly, gust, hand_throw, line, pull_up, push, roll
-from .case import Case, Setting
-
-#: the pull-up comes first: it is the one that "breaks at" is told for
-CASES: tuple[Callable[[Setting], Case | None], ...] = (
-    pull_up.case,
-    gust.case,
-    push.case,
-    roll.case,
-    belly.case,
-    hand_throw.case,
-    line.case,
-)
-
-
-def cases_of(setting: Setting) -> list[Case]:
-    """Every case that this airframe meets."""
-    return [case for make in CASES if (case := make(setting)) is not None]
-
-
-__all__ = ["CASES", "Case", "Setting", "cases_of"]
+__all__ = [
+    "Case",
+    "Setting",
+    "Unit",
+    "balance",
+    "belly",
+    "control",
+    "gust",
+    "hand_throw",
+    "handling",
+    "line",
+    "pull_up",
+    "push",
+    "roll",
+    "tail_landing",
+]

@@ -1,41 +1,67 @@
-"""One case of load: what acts on the wing for each unit of its factor."""
+"""One case of load: what acts on a part for each unit of its factor."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from ...geometry import Planform
-from ...model import Airframe
+from ...model.flight import Flight
+from ...model.lifting import Lifting
 from ..aero import GRAVITY, pressure
 
+#: what a factor counts: times the aircraft's own weight, N, or times the case itself
+Unit = Literal["G", "N", "times"]
 
-@dataclass(frozen=True)
+
+@dataclass(frozen=True, kw_only=True)
 class Case:
-    """Per unit of `factor`: `lift` and `inertia` in weights (up, and down), `aft` inertia in weights aft.
+    """Per unit of `factor`, on one half: `lift` and `inertia` in weights (up, and down), `aft` inertia in weights
+    aft, `force` N spread like lift, `tip` N at the tip, both upwards.
 
-    `factor` is the limit in this case. `air` and `aileron` are whole shares of the pitching moment at
-    top speed and of that of full aileron; they do not grow with the factor.
+    `factor` is the limit in this case, `unit` what it counts. `air` and `control` are whole shares of the
+    pitching moment of the section and of full deflection of `surface`, at `speed_m_s`; they do not grow with
+    the factor.
     """
 
     id: str
     label: str
     factor: float
-    lift: float
-    inertia: float
-    aft: float
-    air: float
-    aileron: float
     reason: str
     source: str
+    unit: Unit = "G"
+    lift: float = 0.0
+    inertia: float = 0.0
+    aft: float = 0.0
+    force: float = 0.0
+    tip: float = 0.0
+    air: float = 0.0
+    control: float = 0.0
+    surface: str = ""
+    speed_m_s: float = 0.0
 
 
 @dataclass(frozen=True)
 class Setting:
-    """What cases look at."""
+    """What cases look at.
 
-    airframe: Airframe
+    Attributes
+    ----------
+    plan : of the part that is loaded; `part` is its description.
+    carrier : plan of the wing that carries the aircraft; `wing_cm0` its section's moment coefficient.
+    balance_at : balance point on the wing's mean chord. arm_mm : from the wing's quarter chord to the part's.
+    halves_up : cosine of the angle by which the part's halves are turned up.
+    """
+
+    flight: Flight
+    part: Lifting
     plan: Planform
     flying_g: float
+    carrier: Planform
+    wing_cm0: float = 0.0
+    balance_at: float = 0.25
+    arm_mm: float = 0.0
+    halves_up: float = 1.0
 
     @property
     def weight(self) -> float:
@@ -43,12 +69,21 @@ class Setting:
         return self.flying_g * 1e-3 * GRAVITY
 
     @property
+    def dynamic_pressure(self) -> float:
+        """MPa at top speed."""
+        return pressure(self.flight.speed_m_s)
+
+    @property
     def lift_limit(self) -> float:
         """Load factor at which the wing stalls at top speed: CLmax q S / W."""
-        flight = self.airframe.flight
-        return flight.cl_max * pressure(flight.speed_m_s) * 2 * self.plan.half_area / self.weight
+        return self.flight.cl_max * pressure(self.flight.speed_m_s) * 2 * self.carrier.half_area / self.weight
 
     @property
     def limit(self) -> float:
         """Load factor of the pull-up: what is asked, or what lift allows, and at least level flight."""
-        return max(1.0, min(self.airframe.flight.load_factor, self.lift_limit))
+        return max(1.0, min(self.flight.load_factor, self.lift_limit))
+
+    @property
+    def manoeuvring_speed(self) -> float:
+        """m/s at which the wing stalls just at the load factor of the pull-up: full deflection up to here."""
+        return float(self.flight.speed_m_s * min(1.0, (self.flight.load_factor / self.lift_limit) ** 0.5))

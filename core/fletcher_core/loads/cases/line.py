@@ -5,7 +5,8 @@ from .case import Case, Setting
 
 
 def case(s: Setting) -> Case | None:
-    pull = asked(s.airframe.flight, "line_g")
+    """A launch line: its pull over what the wing carries; none where there is no line."""
+    pull = asked(s.flight, "line_g")
     if pull <= 0:
         return None
     factor = max(1.0, min(1 + pull, s.lift_limit))
@@ -13,4 +14,7 @@ def case(s: Setting) -> Case | None:
         f"The line pulls down with {pull:g} times the weight and the wing holds up both; "
         "its own weight relieves it only once."
     )
-    return Case("line", "the launch line", factor, 1.0, 1 / factor, 0.0, 1.0, 0.0, reason, "balance of forces")
+    return Case(
+        id="line", label="the launch line", factor=factor, lift=1.0, inertia=1 / factor, air=1.0,
+        speed_m_s=s.flight.speed_m_s, reason=reason, source="balance of forces",
+    )  # fmt: skip

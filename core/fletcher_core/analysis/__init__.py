@@ -1,0 +1,1 @@
+"""From a part and its pieces to numbers with spread: evaluation, batches, uncertainty, sensitivity."""

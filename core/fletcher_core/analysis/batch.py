@@ -1,0 +1,189 @@
+"""Thousands of variants of one wing at once, for searching."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..catalogue import catalogue
+from ..geometry import planform
+from ..kinds import kind_of
+from ..loads import Case
+from ..model import Airframe, Lifting, Piece, Scheme
+from ..parts import PARTS
+from ..sections import PartLayout, beside_sticks, figures_as, lay_out, own_twist, spreads
+from .evaluation import between, glue_mass, laid_out, twist_along
+from .solve import sections_of, solve
+from .uncertainty import typical
+
+Array = NDArray[np.float64]
+Indices = NDArray[np.intp]
+
+#: variants in one go: few enough that their arrays stay in the processor's cache
+_AT_ONCE = 100
+#: along the half span: the search's winner is taken again by the full model; own estimate
+_STATIONS = 9
+#: places along the span between which twist stiffness is carried over
+_PLACES = 41
+
+
+@dataclass(frozen=True)
+class BatchResult:
+    """(V,) answers: g of the first failure and of the end, mm, degrees, grams of the whole part."""
+
+    breaks: Array
+    holds: Array
+    bend: Array
+    twist: Array
+    part_g: Array
+
+
+@dataclass(frozen=True)
+class Swap:
+    """What stands under one film's name is another in each variant: `which` (V,) of `materials`.
+
+    So films of about one thickness in one place are one sheet of the section, whose figures differ from
+    variant to variant. Where it lies is of the film that gives its name.
+    """
+
+    name: str
+    materials: list[str]
+    which: Indices
+
+    def take(self, at: Indices) -> Swap:
+        return Swap(self.name, self.materials, self.which[at])
+
+    def put_into(self, values: dict[str, Array]) -> dict[str, Array]:
+        prefix = f"skin.{self.name}"
+        if f"{prefix}.Et" not in values:
+            return values
+        tables = [figures_as(f"skin.{material}") for material in self.materials]
+        found = dict(values)
+        for name in values:
+            head, _, tail = name.rpartition(".")
+            if head == prefix:
+                # one without such a figure never fails by it
+                each = np.array([t[tail].typical if tail in t else np.inf for t in tables])
+                found[name] = each[self.which]
+        thick = np.array([catalogue().skin[m].thickness.typical for m in self.materials])
+        return {**found, f"{prefix}.thick": thick[self.which]}
+
+
+Swaps = Sequence[Swap]
+
+
+def evaluate_many(
+    airframe: Airframe,
+    scheme: Scheme,
+    on: Array,
+    stations: int = _STATIONS,
+    blocks: list[Indices] | None = None,
+    swaps: Swaps = (),
+    twist: Array | None = None,
+) -> BatchResult:
+    """Variants of one scheme, each with some of its pieces.
+
+    Every choice is a piece of one scheme (each size of rod, each place of it), and a variant is which
+    of them are there; what stands in the same place in different variants never meets.
+
+    Parameters
+    ----------
+    on : (V, pieces) 0 or 1. stations : fewer than in a verdict; nodes at changes are added.
+    blocks : which variants to take together, each once; the work grows with the pieces of a block, so
+        those that share pieces belong together. Neighbours in the order of their pieces if not given.
+    swaps : films whose figures differ from variant to variant.
+    twist : what `twist_of_skins` gives for each variant, where it is known already.
+
+    Raises
+    ------
+    Refused
+        Where a choice cannot be; not looked for where blocks are given, whose maker has looked.
+    """
+    on = np.asarray(on, dtype=float)
+    if blocks is None:
+        laid_out(airframe, scheme, stations)  # refuses what cannot be
+    kind, part = PARTS[scheme.part], airframe.part(scheme.part)
+    case = kind.cases_of(airframe, planform(part), airframe.promise_g)[:1]
+    # neighbours share most of their pieces, and skins above all, which take the most work
+    is_stick = np.array([kind_of(p).twists_alone for p in scheme.pieces], dtype=bool)
+    order = np.lexsort([*on.T[is_stick], *on.T[~is_stick]])
+    if twist is None:
+        twist = twist_of_skins(airframe, scheme, on, stations, swaps)
+    blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
+    parts = [_some(airframe, scheme, on[at], stations, case, twist[at], [s.take(at) for s in swaps]) for at in blocks]
+    back = np.argsort(np.concatenate(blocks))
+    return BatchResult(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
+
+
+def _used(scheme: Scheme, on: Array) -> tuple[Scheme, Array]:
+    """The scheme without the pieces that no variant has, and the switches of the rest."""
+    used = np.flatnonzero(on.any(axis=0))
+    pieces = [scheme.pieces[i].model_copy(update={"on": True}) for i in used]
+    return scheme.model_copy(update={"pieces": pieces}), on[:, used]
+
+
+def _places(part: Lifting) -> Array:
+    return np.linspace(0, part.half_span_mm, _PLACES)
+
+
+def _figures(layout: PartLayout, count: int, swaps: Swaps) -> dict[str, Array]:
+    values = typical(spreads(layout), count)
+    for swap in swaps:
+        values = swap.put_into(values)
+    return values
+
+
+def only_sticks(pieces: Sequence[Piece]) -> bool:
+    """Whether none of these has a part in what `twist_of_skins` gives."""
+    return all(kind_of(p).twists_alone for p in pieces)
+
+
+def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int, swaps: Swaps) -> Array:
+    """How it twists but for its sticks, at some places along the span: (V, 2, places), GJ and the shear centre as a
+    share of the chord.
+
+    It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.
+    """
+    sticks = [i for i, p in enumerate(scheme.pieces) if kind_of(p).twists_alone]
+    plain = on.copy()
+    plain[:, sticks] = 0.0
+    marked = np.column_stack([plain, *(s.which for s in swaps)])
+    _, first, back = np.unique(marked, axis=0, return_index=True, return_inverse=True)
+    kinds = plain[first]
+    found = []
+    for start in range(0, len(kinds), _AT_ONCE):
+        smaller, some = _used(scheme, kinds[start : start + _AT_ONCE])
+        layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
+        here = [s.take(first[start : start + _AT_ONCE]) for s in swaps]
+        sections = sections_of(layout, _figures(layout, len(some), here), some)
+        twist = twist_along(sections)
+        both = np.stack([twist.GJ, twist.x_shear / layout.outline.chord], axis=1)
+        found.append(both @ between(_places(layout.part), layout.plan.y))
+    return np.asarray(np.concatenate(found)[back.reshape(-1)])
+
+
+def _some(
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: Array, swaps: Swaps
+) -> tuple[Array, ...]:
+    """Variants solved together, without the pieces that none of them has."""
+    smaller, some = _used(scheme, on)
+    layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
+    sections = sections_of(layout, _figures(layout, len(some), swaps), some)
+    both = twist @ between(layout.plan.y, _places(layout.part))
+    GJ = both[:, 0] + own_twist(layout.section, sections.materials)
+    x_shear = both[:, 1] * layout.outline.chord
+    x_shear = beside_sticks(layout.section, sections.materials, sections.properties, x_shear)
+    own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
+    # as in a verdict: what flies is the promise, or more where the estimate is above it
+    flying = np.maximum(airframe.promise_g, airframe.rest_g + own)
+    kind = PARTS[scheme.part]
+    factors = {float(g): kind.cases_of(airframe, layout.plan, float(g))[0].factor for g in np.unique(flying)}
+    limit = np.array([factors[float(g)] for g in flying])
+    solved = solve(sections.about(x_shear), GJ, flying, case, limit)
+    return (
+        solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],
+        np.degrees(solved.shape.twist[:, -1]), own,
+    )  # fmt: skip

@@ -1,0 +1,249 @@
+"""The arrays behind a verdict: variants, cases, samples."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..beam import divergence_speed, first_bending, first_twist, flutter_speed, reversal_speed
+from ..catalogue import Spread, catalogue
+from ..geometry.planform import NODE_GAP
+from ..kinds import kind_of
+from ..loads import Case
+from ..model import Airframe, Problem, Refused, Scheme
+from ..parts import PARTS
+from ..sections import PartLayout, Twist, lay_out, spreads
+from ..states import Rows, rows_of
+from .feasibility import problems
+from .solve import Sections, Solved, sections_of, solve
+from .uncertainty import SAMPLES, normals, sample, typical
+
+Array = NDArray[np.float64]
+
+#: Twist stiffness is solved at every so many stations: between changes along the span it goes as a
+#: power of the chord, so its cube root is nearly a straight line.
+_FINE = 6
+#: samples are taken at every so many stations, and their twist stiffness at so many in all
+_DRAWN, _FEW = 8, 3
+
+
+@dataclass(frozen=True)
+class AeroelasticChecks:
+    """(V,) Hz and m/s."""
+
+    bending_hz: Array
+    twist_hz: Array
+    divergence: Array
+    reversal: Array | None
+    flutter: Array
+
+
+@dataclass(frozen=True)
+class Evaluation:
+    """The arrays of one evaluation.
+
+    `solved` has the variants that `rows` names, the first as drawn. `drawn` holds the typical build and the
+    samples of the first at fewer stations; without a spread it is `solved`. `names` and `z` (SAMPLES, names)
+    are what was drawn, in standard deviations.
+    """
+
+    airframe: Airframe
+    scheme: Scheme
+    layout: PartLayout
+    table: dict[str, Spread]
+    cases: list[Case]
+    solved: Solved
+    drawn: Solved
+    screens: AeroelasticChecks
+    drawn_screens: AeroelasticChecks
+    flying_g: float
+    beside_g: float
+    glue_g: Array
+    piece_g: Array
+    rows: Rows
+    parts_g: Array
+    names: list[str]
+    z: Array
+
+    def draws(self, array: Array) -> Array:
+        """Draws of a figure, the typical build first."""
+        return array[:1] if self.drawn is self.solved else array
+
+    @property
+    def on(self) -> Array:
+        """(pieces,) of the first state."""
+        return self.rows.as_drawn
+
+    @property
+    def copies(self) -> int:
+        return self.layout.part.copies
+
+    @property
+    def part_g(self) -> float:
+        return self.copies * float(self.solved.half_mass_g[0]) + float(self.glue_g @ self.on)
+
+    @property
+    def limit(self) -> float:
+        return self.cases[0].factor
+
+    @property
+    def safety(self) -> float:
+        return self.airframe.flight.safety_factor
+
+
+def glue_mass(layout: PartLayout) -> Array:
+    """(pieces,) grams of glue on all copies of the part, at typical spread."""
+    grams = np.zeros(len(layout.pieces))
+    plan, section = layout.plan, layout.section
+    for p, row in enumerate(layout.member_rows):
+        if row.glue is None:
+            continue
+        glue = catalogue().glue[row.glue]
+        there = section.members.present[p]
+        if glue.bead is not None:
+            half = glue.bead.typical * 1e-3 * np.trapezoid(there, plan.s)
+        else:
+            assert glue.spread is not None
+            half = glue.spread.typical * 1e-6 * np.trapezoid(layout.bond_width[p] * there, plan.s)
+        grams[row.piece] += layout.part.copies * half
+    for p, sheet in enumerate(layout.sheet_rows):
+        spread = catalogue().glue[sheet.glue].spread if sheet.glue else None
+        if sheet.piece is not None and spread is not None:
+            sheets = section.sheets
+            width = (sheets.share_to[p] - sheets.share_from[p]) * layout.outline.chord * (sheets.present[p] > 0)
+            grams[sheet.piece] += layout.part.copies * spread.typical * 1e-6 * float(np.trapezoid(width, plan.s))
+    for i, piece in enumerate(layout.pieces):
+        grams[i] += layout.ground.copies * kind_of(piece).glued_grams(piece, layout.ground)
+    return grams
+
+
+def some_stations(layout: PartLayout, step: int) -> NDArray[np.intp]:
+    """Every so many stations, with all that stand beside a change, and both ends."""
+    gaps = np.diff(layout.plan.y) < NODE_GAP
+    keep = np.zeros(len(layout.plan.y), dtype=bool)
+    keep[:-1] |= gaps
+    keep[1:] |= gaps
+    keep[::step] = keep[-1] = True
+    return np.flatnonzero(keep)
+
+
+def between(y: Array, nodes: Array) -> Array:
+    """(N, S) weights: figures at N rising `nodes`, times these, are straight lines between them at `y`."""
+    left = np.clip(np.searchsorted(nodes, y, side="right") - 1, 0, len(nodes) - 2)
+    part = np.clip((y - nodes[left]) / (nodes[left + 1] - nodes[left]), 0.0, 1.0)
+    weights = np.zeros((len(nodes), len(y)))
+    at = np.arange(len(y))
+    weights[left, at] = 1 - part
+    weights[left + 1, at] += part
+    return weights
+
+
+def twist_along(sections: Sections) -> Twist:
+    """GJ and shear centre (V, S), solved at some stations and carried over between them."""
+    layout = sections.layout
+    fine, y, chord = some_stations(layout, _FINE), layout.plan.y, layout.outline.chord
+    there = layout.kernel.twist(layout.take(fine).section, sections.materials, sections.properties.at(fine))
+    carry = between(y, y[fine])
+    return Twist(
+        np.asarray((np.cbrt(there.GJ) @ carry) ** 3), np.asarray((there.x_shear / chord[fine]) @ carry * chord)
+    )
+
+
+def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
+    """Of the first `count` variants."""
+    plan = solved.layout.plan
+    turning = solved.layout.part.surfaces.get(solved.layout.part.TURNS)
+    p, GJ = solved.properties.take(np.arange(count)), solved.GJ[:count]
+    twist = first_twist(plan, p, GJ)
+    return AeroelasticChecks(
+        bending_hz=first_bending(plan, p, solved.GA_s[:count]),
+        twist_hz=twist,
+        divergence=divergence_speed(plan, p, GJ),
+        reversal=None if turning is None else reversal_speed(plan, p, GJ, turning),
+        flutter=flutter_speed(plan, p, twist),
+    )
+
+
+def laid_out(airframe: Airframe, scheme: Scheme, stations: int) -> PartLayout:
+    """The layout, or `Refused` with everything that cannot be."""
+    if scheme.part not in airframe.parts.there():
+        said = f"There is no {scheme.part} in this airframe."
+        raise Refused([Problem(("part",), "part", said, "Describe it first, or choose another part.")])
+    try:
+        layout = lay_out(airframe.part(scheme.part), scheme.pieces, stations)
+    except Refused as exc:
+        raise Refused(replace(p, where=("parts", scheme.part, *p.where)) for p in exc.problems) from exc
+    wrong = problems(layout)
+    if wrong:
+        raise Refused(wrong)
+    return layout
+
+
+def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
+    """Of parts as they are drawn, at typical figures, with their glue."""
+    total = 0.0
+    for scheme in schemes:
+        layout = lay_out(airframe.part(scheme.part), scheme.pieces, 61)
+        on = np.array([[float(p.on) for p in scheme.pieces]])
+        sections = sections_of(layout, typical(spreads(layout), 1), on)
+        total += layout.part.copies * float(sections.half_mass_g[0]) + float(glue_mass(layout) @ on[0])
+    return total
+
+
+def compute(
+    airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spread: bool, others: Sequence[Scheme] = ()
+) -> Evaluation:
+    """Everything that is worked out of one scheme.
+
+    Parameters
+    ----------
+    others : schemes of the other parts, whose weight flies along.
+    """
+    layout = laid_out(airframe, scheme, stations)
+    copies = layout.part.copies
+    rows = rows_of(scheme, ledger)
+    on = rows.on
+    table = spreads(layout)
+    glue = glue_mass(layout)
+    sections = sections_of(layout, typical(table, len(on)), on)
+    mass = copies * sections.half_mass_g
+    glue_on = float(glue @ on[0])
+    own = float(mass[0]) + glue_on
+    beside = grams_of(airframe, others)
+    # what flies: the promise, or more where the estimate is above it
+    flying = max(airframe.promise_g, airframe.rest_g + beside + own)
+    cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
+    twist = twist_along(sections)
+    solved = solve(sections.about(twist.x_shear), twist.GJ, flying, cases)
+    turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
+    pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
+    drawn = draw_samples(layout, table, on[0], solved, flying, cases[0]) if spread else None
+    screens = aeroelastic_checks_of(solved, 1)
+    return Evaluation(
+        airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
+        aeroelastic_checks_of(drawn, drawn.variants) if drawn else screens,
+        flying, beside, glue, pieces, rows, copies * drawn.half_mass_g + glue_on if drawn else np.array([own]),
+        sorted(table), normals(len(table)),
+    )  # fmt: skip
+
+
+def draw_samples(
+    layout: PartLayout, table: dict[str, Spread], on: Array, typically: Solved, flying_g: float, case: Case
+) -> Solved:
+    """The typical build and then the samples, at fewer stations; how they twist at fewer still: GJ in proportion
+    to that of the first variant of `typically`, the shear centre by what it is away from it."""
+    index = some_stations(layout, _DRAWN)
+    coarse = layout.take(index)
+    values = {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
+    sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
+    few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
+    twist = layout.kernel.twist(coarse.take(few).section, sections.materials, sections.properties.at(few))
+    GJ, x_shear = typically.GJ[0, index], typically.properties.x_shear[0, index]
+    chord, y = coarse.outline.chord, coarse.plan.y
+    carry = between(y, y[few])
+    away = (twist.x_shear - x_shear[few]) / chord[few]
+    turning = sections.about(x_shear + away @ carry * chord)
+    return solve(turning, twist.GJ / GJ[few] @ carry * GJ, flying_g, [case])

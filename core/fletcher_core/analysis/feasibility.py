@@ -1,0 +1,97 @@
+"""What a description says that cannot be built, found before anything is computed."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+
+from ..fields import Problem
+from ..kinds import kind_of
+from ..sections import PartLayout
+from ..units import Measure
+
+
+def _spot(index: int, field: str) -> tuple[str | int, ...]:
+    return ("pieces", index, field)
+
+
+def _in_span(layout: PartLayout) -> Iterator[Problem]:
+    tip = layout.plan.half_span
+    for i, piece in enumerate(layout.pieces):
+        if piece.y_to_mm > tip + 0.5:
+            yield Problem(
+                _spot(i, "y_to_mm"), "end along the span", "It ends at {end}, beyond the tip.",
+                "The half wing ends at {tip}.", {"end": Measure(piece.y_to_mm), "tip": Measure(tip)},
+            )  # fmt: skip
+
+
+def _inside_outline(layout: PartLayout) -> Iterator[Problem]:
+    members, outline, y = layout.section.members, layout.outline, layout.plan.y
+    for p, row in enumerate(layout.member_rows):
+        piece: Any = layout.pieces[row.piece]
+        here = members.present[p] > 0
+        if not here.any() or row.part or row.rope:
+            continue
+        fore = (members.x[p] - 0.5 * members.width[p])[here]
+        aft = (outline.chord - members.x[p] - 0.5 * members.width[p])[here]
+        for gap, edge in ((fore, "the leading edge"), (aft, "the trailing edge")):
+            if gap.min() < -0.5:
+                k = int(np.argmin(gap))
+                end = "chord_from" if y[here][k] < 0.5 * (piece.y_from_mm + piece.y_to_mm) else "chord_to"
+                yield Problem(
+                    _spot(row.piece, end), "place on the chord",
+                    "It stands {over} out of " + edge + ", {y} out.",
+                    "Move it inside the outline, or make it narrower.",
+                    {"over": Measure(-float(gap[k])), "y": Measure(float(y[here][k]))},
+                )  # fmt: skip
+                break
+        else:
+            if row.web_width == 0:
+                yield from _fits_depth(layout, p, row.piece, piece, here)
+
+
+def _fits_depth(layout: PartLayout, p: int, index: int, piece: Any, here: Any) -> Iterator[Problem]:
+    members, outline, y = layout.section.members, layout.outline, layout.plan.y
+    upper, lower = outline.faces_at(members.x[p] / outline.chord)
+    depth = (upper - lower)[here]
+    spare = depth - members.height[p][here] - float(getattr(piece, "inset_mm", 0.0))
+    if spare.min() >= -0.05:
+        return
+    k = int(np.argmin(spare))
+    height = float(members.height[p][here][k])
+    fits = y[here][spare >= -0.05]
+    facts = {"size": Measure(height), "depth": Measure(float(depth[k])), "y": Measure(float(y[here][k]))}
+    field = kind_of(piece).size_field(piece, "z")
+    if getattr(piece, "inset_mm", 0.0) > 0 and depth[k] >= height:
+        yield Problem(
+            _spot(index, "inset_mm"), "foam left over it",
+            "With that much foam over it, it comes out of the other face: the wing is {depth} thick there.",
+            "Leave at most {room} of foam over it.",
+            {**facts, "room": Measure(max(float(depth[k]) - height, 0.0))},
+        )  # fmt: skip
+        return
+    right = "Take at most {depth}"
+    if fits.size and float(fits.max()) > piece.y_from_mm + 1:
+        right += ", or end it at {end} or nearer to the root"
+        facts["end"] = Measure(float(np.floor(fits.max())))
+    yield Problem(
+        _spot(index, field), field.removesuffix("_mm").replace("_", " "),
+        "It is {size} thick, but the wing is only {depth} there, {y} out.", right + ".", facts,
+    )  # fmt: skip
+
+
+def _of_their_kind(layout: PartLayout) -> Iterator[Problem]:
+    """What the kinds themselves know cannot be."""
+    for i, piece in enumerate(layout.pieces):
+        rows = [row for row in layout.member_rows if row.piece == i]
+        for p in kind_of(piece).problems(piece, rows, layout.ground):
+            yield replace(p, where=("pieces", i, *p.where))
+
+
+def problems(layout: PartLayout) -> list[Problem]:
+    """Everything about a scheme that cannot be."""
+    found = list(_in_span(layout))
+    return found or [*_inside_outline(layout), *_of_their_kind(layout)]

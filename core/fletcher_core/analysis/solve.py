@@ -1,0 +1,200 @@
+"""From a layout and figures to loads, stiffness and failures, for many variants at once."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..beam import Forces, Shape, deform, forces
+from ..failure import MODES, Finding, LoadedPart, after_wrinkling, find_all
+from ..loads import Case, PartLoads, part_loads
+from ..sections import (
+    PartLayout,
+    SectionMaterials,
+    SectionProperties,
+    Sums,
+    derive,
+    section_materials,
+)
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Solved:
+    """R runs: V variants in the first case, then variant 0 in every further case.
+
+    `n` (R, S) is the factor at which the first mode strikes at each station, `first` (R, S) which of
+    `findings` that is. `hold` and `last` say the same of the end: where the first is a wrinkle or a
+    crack, what the wing stands after shedding load, and which of `late`. What belongs to the section
+    (properties, GA_s, GJ, shape) is of the V variants.
+    """
+
+    layout: PartLayout
+    materials: SectionMaterials
+    properties: SectionProperties
+    GA_s: Array
+    GJ: Array
+    cases: Sequence[Case]
+    loads: PartLoads
+    forces: Forces
+    shape: Shape
+    findings: list[Finding]
+    n: Array
+    first: Array
+    late: list[Finding]
+    hold: Array
+    last: Array
+    half_mass_g: Array
+
+    @property
+    def variants(self) -> int:
+        return len(self.half_mass_g)
+
+    def run_of(self, case: int) -> int:
+        """The run of variant 0 in a case."""
+        return 0 if case == 0 else self.variants + case - 1
+
+    def break_at(self, run: int) -> tuple[float, int, Finding]:
+        """Factor, station and finding of the first failure of a run."""
+        station = int(np.argmin(self.n[run]))
+        return float(self.n[run, station]), station, self.findings[int(self.first[run, station])]
+
+    def holds_to(self, run: int) -> tuple[float, int, Finding]:
+        """The same of the end, after wrinkles and cracks."""
+        station = int(np.argmin(self.hold[run]))
+        return float(self.hold[run, station]), station, self.late[int(self.last[run, station])]
+
+
+@dataclass(frozen=True)
+class Sections:
+    """Stiffness and mass of a layout, before anything is loaded."""
+
+    layout: PartLayout
+    values: Mapping[str, Array]
+    materials: SectionMaterials
+    sums: Sums
+    properties: SectionProperties
+
+    def about(self, x_shear: Array) -> Sections:
+        """The same, turning about `x_shear` (V, S) mm."""
+        return replace(self, properties=self.properties.about(x_shear))
+
+    @property
+    def half_mass_g(self) -> Array:
+        """(V,) grams of one half, without glue."""
+        return np.asarray(np.trapezoid(self.properties.mass, self.layout.plan.s, axis=1))
+
+
+def sections_of(layout: PartLayout, values: Mapping[str, Array], on: Array) -> Sections:
+    """Sections of V variants; `values` name -> (V,), `on` (V, pieces)."""
+    figures = derive(layout, values)
+    materials = section_materials(layout, figures, on)
+    kernel = layout.kernel
+    sums = kernel.sums(layout.section)
+    return Sections(layout, figures, materials, sums, kernel.properties(layout.section, materials, sums))
+
+
+def load(sections: Sections, flying_mass_g: Array | float, cases: Sequence[Case]) -> tuple[LoadedPart, PartLoads]:
+    """Every run under a factor of 1 of its case."""
+    layout, plan, p = sections.layout, sections.layout.plan, sections.properties
+    flow = layout.kernel.shear_flow(layout.section, sections.materials, p, sections.sums)
+    count = p.EA.shape[0]
+    runs = np.concatenate([np.arange(count), np.zeros(len(cases) - 1, dtype=np.intp)])
+    per_run = [cases[0]] * count + list(cases[1:])
+    more = len(cases) > 1
+    at = p.take(runs) if more else p
+    loads = part_loads(
+        layout.part, plan, flying_mass_g, at.mass / plan.cos_sweep, layout.outline.profile.cm0(), per_run
+    )
+    chord = layout.outline.chord
+    force = forces(plan, loads, at.x_shear / chord, at.x_mass / chord)
+    wing = LoadedPart(
+        layout,
+        {k: v[runs] for k, v in sections.values.items()} if more else sections.values,
+        sections.materials.take(runs) if more else sections.materials,
+        at, sections.sums, flow.take(runs) if more else flow, force,
+    )  # fmt: skip
+    return wing, loads
+
+
+def solve(
+    sections: Sections, GJ: Array, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None
+) -> Solved:
+    """Everything along the span: forces per unit of factor, shape at the first case's limit, failures.
+
+    Parameters
+    ----------
+    GJ : (V, S) N mm2.
+    flying_mass_g : what the wing must hold up in level flight; (V,) where it differs and there is one case.
+    limit : (V,) load factors for the shape; that of the first case if not given.
+    cases : the first for every variant, the others for variant 0 only.
+    """
+    layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
+    wing, loads = load(sections, flying_mass_g, cases)
+    findings = find_all(wing)
+    stack = np.stack([f.n for f in findings])
+    n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
+    late, hold, last = after_first(wing, findings, n, first)
+    count = properties.EA.shape[0]
+    limit = np.reshape(cases[0].factor if limit is None else limit, (-1, 1))
+    f = wing.forces
+    GA_s = wing.shear.GA_s[:count]
+    shape = deform(
+        plan,
+        properties.curvature(limit * f.moment[:count], limit * f.moment_z[:count]),
+        limit * f.shear[:count],
+        limit * f.torque[:count] + f.torque_air[:count],
+        GA_s,
+        GJ,
+    )
+    return Solved(
+        layout, sections.materials, properties, GA_s, GJ, cases, loads, f, shape,
+        findings, n, first, late, hold, last, sections.half_mass_g,
+    )  # fmt: skip
+
+
+def after_first(
+    wing: LoadedPart, findings: list[Finding], n: Array, first: Array
+) -> tuple[list[Finding], Array, Array]:
+    """What ends it: (late findings, factor, which), (R, S) each.
+
+    A wrinkle is not the end: the wing goes on with its skin held at the wrinkling stress. Nor is a
+    crack of the pulled foam where tape, skin or sticks hold it together. A wing that could not stand
+    the load of its own first sign goes at that load.
+    """
+    is_wrinkle = np.array([f.mode == "skin_wrinkling" for f in findings])
+    is_crack = np.array([f.mode == "core_tension" and f.piece is None for f in findings])
+    late, hold, last = list(findings), n, first
+    wrinkled, cracked = is_wrinkle[first], is_crack[first]
+    stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode != "skin_wrinkling"]
+
+    def stage(state: LoadedPart) -> tuple[Array, Array]:
+        """Its lowest factor and which of `late`, appended."""
+        found = find_all(state, only_from_strain=True) + stays
+        start = len(late)
+        late.extend(found)
+        stack = np.stack([f.n for f in found])
+        return stack.min(axis=0), start + stack.argmin(axis=0)
+
+    if wrinkled.any() and (shed := after_wrinkling(wing)) is not None:
+        after, which = stage(shed)
+        # what would have come before the wrinkle, were it not for it, still counts
+        hold = np.where(wrinkled, np.maximum(after, n), hold)
+        last = np.where(wrinkled, which, last)
+        kinds = np.array([f.mode == "core_tension" and f.piece is None for f in late])
+        cracked = cracked | (wrinkled & kinds[last])
+    if cracked.any() and _bridged(wing):
+        after, which = stage(after_wrinkling(wing, cracked=True))  # type: ignore[arg-type]
+        goes_on = cracked & (after > hold)
+        hold, last = np.where(goes_on, after, hold), np.where(goes_on, which, last)
+    return late, hold, last
+
+
+def _bridged(wing: LoadedPart) -> bool:
+    """Whether anything could hold the halves together once the foam has cracked."""
+    m = wing.materials
+    return bool((m.sheet_on > 0).any() or (m.member_on > 0).any())

@@ -1,1 +1,0 @@
-"""From arrays to an answer: the verdict's shape, its words, its working and its drawing."""

@@ -1,0 +1,170 @@
+"""What is wrong with a description, where, and what would be right, in the reader's units."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache
+from typing import Any
+
+from pydantic import BaseModel, ValidationError
+from pydantic_core import PydanticCustomError
+
+from ..units import Measure, System, show
+
+#: more faults of one document than this are only counted: nobody reads them, and each costs time
+MOST_FAULTS = 20
+
+
+def _filled(sentence: str, texts: Mapping[str, str]) -> str:
+    """The sentence with its ``{names}`` filled, once: whatever else has braces is somebody's own words."""
+    return re.sub(r"\{(\w+)\}", lambda name: texts.get(name[1], name[0]), sentence)
+
+
+@dataclass(frozen=True)
+class Problem:
+    """One fault of a description.
+
+    `where` is the path of the field (``("pieces", 2, "diameter_mm")``); `what` and `right` are
+    sentences with ``{names}`` that `facts` fills with measures once the reader's units are known.
+    """
+
+    where: tuple[str | int, ...]
+    label: str
+    what: str
+    right: str
+    facts: Mapping[str, Measure | str] = field(default_factory=dict)
+
+    def said(self, system: System = "metric") -> dict[str, str]:
+        """{"field", "label", "what", "right"} in the units of `system`."""
+        texts = {k: v.text(system) if isinstance(v, Measure) else v for k, v in self.facts.items()}
+        return {
+            "field": ".".join(str(part) for part in self.where),
+            "label": self.label,
+            "what": _filled(self.what, texts),
+            "right": _filled(self.right, texts),
+        }
+
+
+class Refused(ValueError):
+    """A description that cannot be computed; carries every problem found."""
+
+    def __init__(self, problems: Iterable[Problem]):
+        self.problems = list(problems)
+        super().__init__("; ".join(f"{p.label}: {p.said()['what']}" for p in self.problems))
+
+
+def fault(field: str, what: str, right: str, **facts: Measure | str) -> PydanticCustomError:
+    """The error a validator raises: at which field below it, what is wrong, what would be right."""
+    return PydanticCustomError(
+        "fault", "{what} {right}", {"field": field, "what": what, "right": right, "facts": facts}
+    )
+
+
+@lru_cache(maxsize=256)
+def _json_schema(model: type[BaseModel]) -> dict[str, Any]:
+    """Built once for each model: it takes tens of milliseconds."""
+    return model.model_json_schema()
+
+
+def _schema_of(model: type[BaseModel], loc: tuple[str | int, ...]) -> tuple[dict[str, Any], tuple[str | int, ...]]:
+    """Follow an error's location through the JSON schema.
+
+    Returns the field's schema and the location without the tags of unions.
+    """
+    schema = _json_schema(model)
+    defs = schema.get("$defs", {})
+
+    def resolve(node: dict[str, Any]) -> dict[str, Any]:
+        while "$ref" in node:
+            node = {**defs[node["$ref"].rsplit("/", 1)[-1]], **{k: v for k, v in node.items() if k != "$ref"}}
+        return node
+
+    node, path = resolve(schema), []
+    for part in loc:
+        mapping = node.get("discriminator", {}).get("mapping", {})
+        if part in mapping:
+            node = resolve({"$ref": mapping[part]})
+            continue
+        path.append(part)
+        if isinstance(part, int):
+            node = resolve(node.get("items", {}))
+        else:
+            node = resolve(node.get("properties", {}).get(part, {}))
+        options = [resolve(o) for o in node.get("anyOf", []) if o.get("type") != "null"]
+        if len(options) == 1:
+            node = {**options[0], **{k: v for k, v in node.items() if k != "anyOf"}}
+    return node, tuple(path)
+
+
+_BOUNDS = ("minimum", "exclusiveMinimum", "maximum", "exclusiveMaximum")
+
+
+def _range(node: dict[str, Any], kind: Any, system: System) -> str:
+    low = node.get("minimum", node.get("exclusiveMinimum"))
+    high = node.get("maximum", node.get("exclusiveMaximum"))
+    if low is not None and high is not None:
+        return f"It can be from {show(low, kind, system)} to {show(high, kind, system)}."
+    if low is not None:
+        return f"It can be {show(low, kind, system)} or more."
+    return f"It can be at most {show(float(high or 0), kind, system)}."
+
+
+def explain(
+    errors: ValidationError | Sequence[Mapping[str, Any]], model: type[BaseModel], system: System = "metric"
+) -> list[dict[str, str]]:
+    """Errors of pydantic as sentences at their fields: {"field", "label", "what", "right"}.
+
+    Locations are those within `model`.
+    """
+    said = []
+    items = errors.errors(include_url=False) if isinstance(errors, ValidationError) else errors
+    for item in items[:MOST_FAULTS]:
+        node, path = _schema_of(model, tuple(item["loc"]))
+        kind = node.get("quantity", "number")
+        label = node.get("label") or str(path[-1] if path else "document").replace("_", " ").removesuffix(" mm")
+        value, what, right = item.get("input"), str(item["msg"]), ""
+        bounded = any(b in node for b in _BOUNDS)
+        if isinstance(value, (int, float)) and not isinstance(value, bool) and abs(value) < 1e9 and bounded:
+            amount = show(float(value), kind, system)
+            if item["type"] in ("greater_than_equal", "greater_than"):
+                what = f"{amount} is less than nothing." if value < 0 else f"{amount} is too small."
+            elif item["type"] in ("less_than_equal", "less_than"):
+                what = f"{amount} is too large."
+            right = _range(node, kind, system)
+        elif item["type"] == "missing":
+            what, right = "It is not given.", _range(node, kind, system) if bounded else "Please fill it in."
+        elif item["type"] in ("finite_number", "float_type", "float_parsing", "int_type", "int_from_float"):
+            what = "This is not a number that can be used."
+            right = _range(node, kind, system) if bounded else "Type a number."
+        elif item["type"] in ("enum", "literal_error"):
+            what, right = (
+                f"“{str(value)[:60]}” is not a choice here.",
+                f"Choose {item.get('ctx', {}).get('expected', '')}.",
+            )
+        elif item["type"] == "fault":
+            ctx = item["ctx"]
+            if ctx["field"]:
+                loc = (*item["loc"], *(int(p) if p.isdigit() else p for p in ctx["field"].split(".")))
+                node, path = _schema_of(model, loc)
+                label = node.get("label") or label
+            problem = Problem(path, label, ctx["what"], ctx["right"], ctx["facts"]).said(system)
+            what, right = problem["what"], problem["right"]
+        elif item["type"] == "string_too_short":
+            what, right = "Nothing is typed.", "Give it a name."
+        elif item["type"] == "string_too_long":
+            what, right = "It is too long.", f"At most {item.get('ctx', {}).get('max_length')} letters."
+        elif item["type"] == "extra_forbidden":
+            what, right = "This name is not part of the airframe file.", "Leave it out."
+        field = ".".join(str(p) for p in path)
+        said.append({"field": field, "label": label, "what": what, "right": right})
+    return said + the_rest(len(items) - MOST_FAULTS)
+
+
+def the_rest(count: int) -> list[dict[str, str]]:
+    """One line for the faults that are not told one by one, where there are any."""
+    if count < 1:
+        return []
+    more = f"{count} more {'thing is' if count == 1 else 'things are'} wrong."
+    return [{"field": "", "label": "the rest", "what": more, "right": "Mend these first."}]

@@ -1,0 +1,74 @@
+"""Kinds of pieces. A new one is one module here with its `KIND`, its lines in this registry, and its test."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from . import block, box, cloth, cord, notch, plate, pocket, rod, sandwich, skin, strip, tape, tube, web
+from .base import PieceBase
+from .builds import BUILDS, Build
+from .kind import GROUPS, Group, Kind, Offer, Room
+from .place import share_along
+from .rows import Ground, MemberRow, Need, PatchRow, Rows, SheetRow
+from .shapes import CORD_AREA, rectangle_constant
+
+#: every kind by its name, in the order in which they are offered
+KINDS: Mapping[str, Kind[Any]] = {
+    module.KIND.name: module.KIND
+    for module in (rod, tube, strip, sandwich, web, box, cord, skin, tape, cloth, block, plate, pocket, notch)
+}
+#: the same for whoever reads types
+Piece = Annotated[
+    rod.Rod
+    | tube.Tube
+    | strip.Strip
+    | sandwich.Sandwich
+    | web.Web
+    | box.BoxSpar
+    | cord.Cord
+    | skin.Skin
+    | tape.TapeStrip
+    | cloth.Cloth
+    | block.Block
+    | plate.Plate
+    | pocket.Pocket
+    | notch.Notch,
+    Field(discriminator="kind"),
+]
+
+
+#: what can be asked for when something is added
+WISHES: tuple[str, ...] = (*KINDS, *BUILDS)
+
+
+def kind_of(piece: Any) -> Kind[Any]:
+    """The kind of a piece, by its ``kind``. KeyError when it is not registered."""
+    return KINDS[piece.kind]
+
+
+__all__ = [
+    "BUILDS",
+    "CORD_AREA",
+    "GROUPS",
+    "KINDS",
+    "WISHES",
+    "Build",
+    "Ground",
+    "Group",
+    "Kind",
+    "MemberRow",
+    "Need",
+    "Offer",
+    "PatchRow",
+    "Piece",
+    "PieceBase",
+    "Room",
+    "Rows",
+    "SheetRow",
+    "kind_of",
+    "rectangle_constant",
+    "share_along",
+]

@@ -1,0 +1,184 @@
+"""What the kinds of pieces turn into: rows of sticks, sheets and patches, before they become arrays."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any, Literal, Protocol
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+
+class Stations(Protocol):
+    """Where a part is looked at along its span; (S,) arrays in mm, as `geometry.Planform` gives them."""
+
+    @property
+    def y(self) -> Array: ...
+    @property
+    def s(self) -> Array: ...
+    @property
+    def chord(self) -> Array: ...
+    @property
+    def x_le(self) -> Array: ...
+    @property
+    def cos_sweep(self) -> Array: ...
+    @property
+    def breaks(self) -> Array: ...
+    @property
+    def half_span(self) -> float: ...
+    def at(self, y: Array | float) -> tuple[Array, Array]:
+        """Chord and leading edge at any place(s) along the span."""
+        ...
+
+
+class Faces(Protocol):
+    """The outline at each station, as `geometry.Outline` gives it: (S,) mm."""
+
+    @property
+    def chord(self) -> Array: ...
+    def faces_at(self, share: Array) -> tuple[Array, Array]:
+        """z of the upper and lower face at chord shares."""
+        ...
+
+
+@dataclass(frozen=True)
+class Ground:
+    """What a piece is laid into.
+
+    Attributes
+    ----------
+    copies : how often the part that is described is there: 2 for both halves of a wing.
+    cuts : places along the span, mm, across which no stick runs in one.
+    through_middle : whether a stick can run from half to half in one.
+    """
+
+    plan: Stations
+    outline: Faces
+    copies: int = 2
+    cuts: tuple[float, ...] = ()
+    through_middle: bool = True
+
+    def run(self, y_from: float, y_to: float) -> Array:
+        """(S,) 1 where something that runs from here to there is present, else 0."""
+        y = self.plan.y
+        return ((y >= y_from - 1e-9) & (y <= y_to + 1e-9)).astype(float)
+
+    def same(self, value: Any) -> Array:
+        """(S,) of a number, or of what is that already."""
+        if isinstance(value, np.ndarray) and value.shape == self.plan.y.shape:
+            return value
+        return np.broadcast_to(np.asarray(value, dtype=float), self.plan.y.shape)
+
+
+@dataclass(frozen=True)
+class MemberRow:
+    """One stick or web: section constants in mm, each a number or (S,) along the span.
+
+    Attributes
+    ----------
+    piece : place in the list of pieces; `part` names which part of the piece, '' for all of it.
+    prefix : of its figures, such as ``stock.spruce``.
+    glue : glue in its bond; `against` what the glue holds on to: the foam, or a part of the piece.
+    present : (S,) 0 or 1. cut_by : pieces which, when on, cut this row away.
+    ends : where its piece starts and ends along the span, mm.
+    near_surface : (S,) or number, 1 where less than its own height of foam lies over it.
+    rope : bears no pressure of its own, so it cannot crush or kink; `edge` is the edge that it follows.
+    round : drawn as a circle; `bore` is the diameter of the hole in it, 0 for none.
+    """
+
+    piece: int
+    prefix: str
+    glue: str | None
+    x: Any
+    z: Any
+    present: Array
+    area: Any
+    ixx: Any
+    izz: Any
+    polar: Any
+    area_out: Any
+    ixx_out: Any
+    izz_out: Any
+    height: Any
+    width: Any
+    web_width: float
+    bond_width: Any
+    oblique: float
+    free_length: float
+    ends: tuple[float, float]
+    part: str = ""
+    grain_factor: float = 1.0
+    against: Literal["foam", "part"] = "foam"
+    near_surface: Any = 0.0
+    rope: bool = False
+    edge: str = ""
+    round: bool = False
+    bore: float = 0.0
+    cut_by: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True)
+class SheetRow:
+    """One sheet on one face; `piece` is None for what belongs to the board itself.
+
+    `weight` (S,) is the share of its layers that is there, 0 where it is not.
+    """
+
+    piece: int | None
+    prefix: str
+    layers: int
+    face: int
+    share_from: Array
+    share_to: Array
+    t: float
+    nose_edge: bool
+    tail_edge: bool
+    weight: Array
+    glue: str | None = None
+    cut_by: tuple[int, ...] = ()
+    part: str = ""
+
+
+@dataclass(frozen=True)
+class PatchRow:
+    """Part of the core that is another foam, or nothing (`prefix` None), between two places of the chord.
+
+    `depth` is measured from the face (+1 upper, -1 lower); None for the whole depth. `edge` names the edge
+    that it is cut into, "" for one that lies inside.
+    """
+
+    piece: int
+    prefix: str | None
+    share_from: Array
+    share_to: Array
+    face: int
+    depth: float | None
+    present: Array
+    corner: float = 0.0
+    edge: str = ""
+
+
+@dataclass
+class Rows:
+    """What a piece puts into the sections: members, sheets, cuts."""
+
+    members: list[MemberRow] = field(default_factory=list)
+    sheets: list[SheetRow] = field(default_factory=list)
+    patches: list[PatchRow] = field(default_factory=list)
+
+
+@dataclass(frozen=True)
+class Need:
+    """What a piece takes from the shelf: runs that must be in one (mm), or an area (mm2).
+
+    `sizes` names the sizes that the item must have (``diameter_mm``...).
+    """
+
+    form: str
+    table: str
+    material: str
+    amount: float
+    sizes: dict[str, float] = field(default_factory=dict)
+    runs_mm: list[float] = field(default_factory=list)

@@ -1,0 +1,57 @@
+"""The contract of a part: what the rest of the house asks of it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from ..geometry import Planform, planform, profile_of
+from ..loads import Case, Setting
+from ..model.airframe import Airframe, PartName
+from ..model.lifting import Lifting
+
+
+@dataclass(frozen=True)
+class PartKind:
+    """One part of an aircraft.
+
+    Attributes
+    ----------
+    label : "Wing"; `half` what is drawn, in a sentence.
+    cases : which loads it meets. The first is the one that "gives way at" is told for; of a tail, that of the
+        largest force of the air.
+    setting : (airframe, part, plan, flying weight in g, plan of the wing) -> what those cases look at.
+    away : from its root, in a word: "out", of what stands "up".
+    usual_end : where a usual spar ends, as a share of the half span.
+    """
+
+    name: PartName
+    label: str
+    half: str
+    cases: tuple[Callable[[Setting], Case | None], ...]
+    setting: Callable[[Airframe, Lifting, Planform, float, Planform], Setting]
+    away: str = "out"
+    usual_end: float = 0.7
+    #: names of its surfaces in words
+    surfaces: Mapping[str, str] | None = None
+
+    def of(self, airframe: Airframe) -> Lifting:
+        return airframe.part(self.name)
+
+    def cases_of(self, airframe: Airframe, plan: Planform, flying_g: float) -> list[Case]:
+        """Every case that it meets at a flying weight, g; the first for which "gives way at" is told."""
+        carrier = plan if self.name == "wing" else planform(airframe.wing)
+        setting = self.setting(airframe, self.of(airframe), plan, flying_g, carrier)
+        found = [case for make in self.cases if (case := make(setting)) is not None]
+        # of what the air does to a tail, the larger force is told first; the rest keep their order
+        return sorted(found, key=lambda case: -abs(case.force * case.factor))
+
+
+def common(
+    airframe: Airframe, part: Lifting, plan: Planform, flying_g: float, carrier: Planform, **more: float
+) -> Setting:
+    """What every part's cases look at; `more` is the part's own."""
+    return Setting(
+        airframe.flight, part, plan, flying_g, carrier, profile_of(airframe.wing.aerofoil).cm0(),
+        airframe.balance_at, **more,
+    )  # fmt: skip

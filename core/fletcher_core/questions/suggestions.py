@@ -1,0 +1,147 @@
+"""Sensible values to start from: an airframe for a way of flying, and a piece that fits this wing."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from ..analysis.evaluation import grams_of
+from ..catalogue import catalogue
+from ..geometry import planform, profile_of
+from ..kinds import BUILDS, KINDS, PieceBase, Room
+from ..loads import PRESETS
+from ..model import (
+    Airframe,
+    AirframeFile,
+    ControlSurface,
+    Core,
+    Fin,
+    FlatPlate,
+    Flight,
+    NacaAerofoil,
+    Panel,
+    PartName,
+    Parts,
+    Problem,
+    Refused,
+    Scheme,
+    Tailplane,
+    Use,
+    Wing,
+)
+from ..parts import PARTS
+
+#: chord shares at which spars usually stand, the best first
+_PLACES = (0.3, 0.36, 0.24, 0.42, 0.18, 0.5)
+
+#: use -> (half span, root chord, tip chord, set-back, promise, rest, foam, aerofoil)
+_START: dict[str, tuple[float, float, float, float, float, float, str, str]] = {
+    "trainer": (600, 200, 180, 0, 850, 560, "epp30", "2412"),
+    "sport": (500, 220, 170, 25, 800, 520, "epp30", "2412"),
+    "aerobatic": (450, 260, 180, 45, 700, 470, "epp20", "0012"),
+    "close": (425, 240, 150, 120, 480, 310, "epp20", "0010"),
+    "combat": (400, 250, 180, 60, 520, 340, "epp45", "0012"),
+    "survey": (900, 240, 170, 30, 2200, 1500, "epo30", "2412"),
+    "glider": (950, 200, 130, 20, 1100, 650, "xps33", "2408"),
+}
+
+
+def start(use: Use, name: str) -> AirframeFile:
+    """A wing of the size that is usual for this way of flying, with nothing in it yet."""
+    half, root, tip, back, promise, rest, foam, code = _START[use]
+    preset = PRESETS[use]
+    return AirframeFile(
+        airframe=Airframe(
+            name=name, promise_g=promise, rest_g=rest,
+            flight=Flight(use=use, speed_m_s=preset.speed_m_s, load_factor=preset.load_factor),
+            parts=Parts(
+                wing=Wing(
+                    panels=[Panel(span_mm=half, root_chord_mm=root, tip_chord_mm=tip, sweep_mm=back)],
+                    aerofoil=NacaAerofoil(code=code),
+                    core=Core(material=foam),
+                )
+            ),
+        ),
+        schemes=[Scheme(id="first", name="First try")],
+    )  # fmt: skip
+
+
+#: usual tails: arm in mean chords, volume of tailplane and fin, aspect ratio of each (own estimate, within the
+#: published range of model aircraft: Simons 1999)
+_ARM, _FLAT_VOLUME, _FIN_VOLUME, _FLAT_RATIO, _FIN_RATIO = 2.6, 0.45, 0.032, 3.6, 1.2
+#: what tails are cut from where the wing is no board, and how thick, mm
+_TAIL_FOAM, _TAIL_THICK = "xps_sheet", 6.0
+
+
+def _tail_sheet(airframe: Airframe) -> dict[str, Any]:
+    wing = airframe.wing
+    if wing.core.material in catalogue().board:
+        thick = catalogue().board[wing.core.material].thickness.typical
+        return {"core": wing.core, "aerofoil": FlatPlate(thickness_mm=thick)}
+    return {"core": Core(material=_TAIL_FOAM), "aerofoil": FlatPlate(thickness_mm=_TAIL_THICK)}
+
+
+def start_part(airframe: Airframe, name: PartName) -> tuple[Airframe, Scheme]:
+    """The airframe with a tail of a usual size, and a first scheme for it.
+
+    What it weighs is taken out of what was not described before.
+
+    Raises
+    ------
+    Refused
+        Where that part is there already, or a wing is asked for.
+    """
+    if name == "wing" or getattr(airframe.parts, name) is not None:
+        raise Refused([Problem(("part",), "part", f"There is a {name} already.", "Open it on the bench.")])
+    plan = planform(airframe.wing)
+    area, chord, span = 2 * plan.half_area, plan.mean_chord, 2 * plan.half_span
+    arm = float(np.clip(round(_ARM * chord, -1), 50, 4000))
+    part: Tailplane | Fin
+    if name == "tailplane":
+        size = _FLAT_VOLUME * area * chord / arm
+        half = float(np.clip(round(0.5 * np.sqrt(_FLAT_RATIO * size)), 60, 1000))
+        deep = float(np.clip(round(size / (2 * half)), 40, 600))
+        turns = ControlSurface(y_from_mm=0.05 * half, y_to_mm=0.98 * half, chord_share=0.33)
+        panel = Panel(span_mm=half, root_chord_mm=deep, tip_chord_mm=deep)
+        part = Tailplane(panels=[panel], arm_mm=arm, elevator=turns, **_tail_sheet(airframe))
+    else:
+        size = _FIN_VOLUME * area * span / arm
+        high = float(np.clip(round(np.sqrt(_FIN_RATIO * size)), 50, 700))
+        deep = float(np.clip(round(size / high), 40, 600))
+        turns = ControlSurface(y_from_mm=0.05 * high, y_to_mm=0.95 * high, chord_share=0.38)
+        panel = Panel(
+            span_mm=high, root_chord_mm=round(1.2 * deep), tip_chord_mm=round(0.8 * deep), sweep_mm=round(0.3 * deep)
+        )
+        part = Fin(panels=[panel], arm_mm=arm + round(0.1 * deep), rudder=turns, **_tail_sheet(airframe))
+    parts = airframe.parts.model_copy(update={name: part})
+    made = airframe.model_copy(update={"parts": parts})
+    scheme = Scheme(part=name, id=f"{name}-first", name="First try")
+    rest = max(0.0, airframe.rest_g - round(grams_of(made, [scheme]), 1))
+    return made.model_copy(update={"rest_g": rest}), scheme
+
+
+def _free_place(scheme: Scheme) -> float:
+    """A usual place on the chord where no stick stands yet."""
+    taken = [float(c) for p in scheme.pieces for c in (getattr(p, "chord_from", -1.0), getattr(p, "chord_to", -1.0))]
+    sticks = [c for c in taken if c >= 0]
+    return next((s for s in _PLACES if all(abs(s - c) > 0.04 for c in sticks)), _PLACES[0])
+
+
+def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
+    """A piece (or a common build-up of several) of stock sizes that fit this wing, not yet in the scheme.
+
+    Parameters
+    ----------
+    wish : a name of `KINDS` or of `BUILDS`.
+    """
+    part = airframe.part(scheme.part)
+    plan = planform(part)
+    outline = plan.outline(profile_of(part.aerofoil))
+    end = max(10.0, float(np.floor(PARTS[scheme.part].usual_end * plan.half_span / 10) * 10))
+    share = _free_place(scheme)
+    upper, lower = outline.faces_at(np.full_like(plan.y, share))
+    depth = float(np.interp(end, plan.y, upper - lower))
+    taken = frozenset(p.id for p in scheme.pieces)
+    made = BUILDS[wish] if wish in BUILDS else KINDS[wish]
+    return made.suggest(Room(taken, plan.half_span, end, share, depth, float(plan.chord[0])))

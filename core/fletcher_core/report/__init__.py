@@ -1,0 +1,1 @@
+"""A finished evaluation told: verdict, words, workings, drawings, the stand. It computes nothing of its own."""

@@ -1,0 +1,202 @@
+"""True drawings of the plan and of a section, in mm."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..analysis.solve import Solved
+from ..catalogue import catalogue
+from ..geometry import XI, Outline
+from ..kinds import kind_of, share_along
+from ..model import Scheme
+from ..sections import PartLayout
+from .verdict import Outlined, Plan, PlanPiece, PlanSurface, Slice, SlicePiece
+from .warnings import made_of
+
+Array = NDArray[np.float64]
+
+
+def family(piece: Any) -> str:
+    """What a piece is made of, for its hatch."""
+    return kind_of(piece).look or made_of(piece)[0].family
+
+
+def _pairs(a: Array, b: Array) -> list[tuple[float, float]]:
+    pairs: list[tuple[float, float]] = np.round(np.column_stack((a, b)), 2).tolist()
+    return pairs
+
+
+def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
+    """(y, x fore, x aft) of a piece seen from above, at its ends and at panel breaks between."""
+    plan = layout.plan
+    inner = plan.breaks[(plan.breaks > piece.y_from_mm) & (plan.breaks < piece.y_to_mm)]
+    y = np.concatenate([[piece.y_from_mm], inner, [min(piece.y_to_mm, plan.half_span)]])
+    chord, x_le = plan.at(y)
+    if hasattr(piece, "x_from"):
+        return y, x_le + piece.x_from * chord, x_le + piece.x_to * chord
+    kind = kind_of(piece)
+    if kind.band is not None:
+        return y, *kind.band(piece, chord, x_le)
+    index = next(i for i, p in enumerate(layout.pieces) if p.id == piece.id)
+    ropes = [k for k, row in enumerate(layout.member_rows) if row.piece == index and row.rope]
+    if ropes:
+        return _rope_band(layout, ropes[0])
+    middle, half = x_le + share_along(piece, y) * chord, 0.5 * kind.width_seen(piece)
+    return y, np.maximum(middle - half, x_le), np.minimum(middle + half, x_le + chord)
+
+
+def _rope_band(layout: PartLayout, row: int) -> tuple[Array, Array, Array]:
+    """A cord where it lies, round notches too."""
+    plan = layout.plan
+    here = layout.section.members.present[row] > 0
+    middle = (plan.x_le + layout.section.members.x[row] / plan.cos_sweep)[here]
+    half = 0.5 * layout.section.members.width[row][here]
+    return plan.y[here], middle - half, middle + half
+
+
+def plan_drawing(layout: PartLayout) -> Plan:
+    """The part from above, mm, with every piece as a polygon."""
+    plan = layout.plan
+    y = plan.breaks
+    chord, x_le = plan.at(y)
+    outline = _pairs(np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]]))
+    pieces = []
+    for piece in layout.pieces:
+        ys, fore, aft = _band(layout, piece)
+        middle = 0.5 * (fore + aft)
+        pieces.append(
+            PlanPiece(
+                piece_id=piece.id, kind=piece.kind, family=family(piece), on=piece.on,
+                face=getattr(piece, "surface", getattr(piece, "level", "middle")),
+                polygon=_pairs(np.concatenate([ys, ys[::-1]]), np.concatenate([fore, aft[::-1]])),
+                ends=[_pairs(ys, middle)[0], _pairs(ys, middle)[-1]],
+            )
+        )  # fmt: skip
+    return Plan(
+        half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in y], pieces=pieces,
+        surfaces=_surfaces(layout),
+    )  # fmt: skip
+
+
+def _surfaces(layout: PartLayout) -> list[PlanSurface]:
+    plan, found = layout.plan, []
+    for which, surface in layout.part.surfaces.items():
+        inner = plan.breaks[(plan.breaks > surface.y_from_mm) & (plan.breaks < surface.y_to_mm)]
+        y = np.concatenate([[surface.y_from_mm], inner, [min(surface.y_to_mm, plan.half_span)]])
+        chord, x_le = plan.at(y)
+        hinge, rear = x_le + (1 - surface.chord_share) * chord, x_le + chord
+        polygon = _pairs(np.concatenate([y, y[::-1]]), np.concatenate([hinge, rear[::-1]]))
+        found.append(PlanSurface(which=which, polygon=polygon))
+    return found
+
+
+def _circle(x: float, z: float, d: float) -> list[tuple[float, float]]:
+    a = np.linspace(0, 2 * np.pi, 25)[:-1]
+    return _pairs(x + 0.5 * d * np.cos(a), z + 0.5 * d * np.sin(a))
+
+
+def _section_piece(layout: PartLayout, p: int, k: int, stretch: float) -> SlicePiece:
+    members = layout.section.members
+    row = layout.member_rows[p]
+    piece: Any = layout.pieces[row.piece]
+    x, z = float(members.x[p, k]) * stretch, float(members.z[p, k])
+    h, w = float(members.height[p, k]), float(members.width[p, k])
+    table, _, material = row.prefix.partition(".")
+    entry = getattr(catalogue(), {"folded": "board"}.get(table, table))[material]
+    common = {"piece_id": piece.id, "kind": piece.kind, "family": entry.family, "on": piece.on}
+    if row.round:
+        hole = _circle(x, z, row.bore) if row.bore else []
+        return SlicePiece(**common, shape="ring" if hole else "polygon", points=_circle(x, z, h), hole=hole)
+    xs, zs = np.array([-w, w, w, -w]) / 2 + x, np.array([-h, -h, h, h]) / 2 + z
+    return SlicePiece(**common, shape="polygon", points=_pairs(xs, zs))
+
+
+def _section_patch(layout: PartLayout, p: int, outline: Outline) -> SlicePiece:
+    row = layout.patch_rows[p]
+    piece: Any = layout.pieces[row.piece]
+    k = 0
+    share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 13)
+    upper, lower = outline.faces_at(share)
+    top = upper if row.depth is None or row.face > 0 else np.minimum(lower + row.depth, upper)
+    low = lower if row.depth is None or row.face < 0 else np.maximum(upper - row.depth, lower)
+    x = share * outline.chord[0]
+    return SlicePiece(
+        piece_id=piece.id, kind=piece.kind, family=family(piece), on=piece.on, shape="polygon",
+        points=_pairs(np.concatenate([x, x[::-1]]), np.concatenate([top, low[::-1]])),
+    )  # fmt: skip
+
+
+def _patches_first(layout: PartLayout, k: int, outline: Outline) -> list[SlicePiece]:
+    if not layout.patch_rows:
+        return []
+    at = layout.take(np.array([k]))
+    return [_section_patch(at, p, outline) for p, row in enumerate(at.patch_rows) if row.present[0] > 0]
+
+
+def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
+    """The section at a station, as the wing is looked at from its tip."""
+    plan = layout.plan
+    stretch = float(1 / plan.cos_sweep[k])  # drawn along the flight direction, as builders cut it
+    chord, scale = float(plan.chord[k]), float(layout.outline.z_scale[k])
+    profile = layout.outline.profile
+    x = np.concatenate([XI[::-2], XI[::2]]) * chord
+    z = np.concatenate([profile.upper[::-2], profile.lower[::2]]) * scale
+    outline = Outline(profile, np.array([chord]), np.array([scale]))
+
+    pieces = _patches_first(layout, k, outline)
+    for row_index, row in enumerate(layout.sheet_rows):
+        if not layout.section.sheets.present[row_index, k] or any(scheme.pieces[c].on for c in row.cut_by):
+            continue
+        weight = float(row.weight[k])
+        share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 41)
+        share = 0.5 * (1 - np.cos(np.pi * share)) if share[0] <= 0 and share[-1] >= 1 else share
+        upper, lower = (v for v in outline.faces_at(share))
+        face = upper if row.face > 0 else lower
+        piece: Any = None if row.piece is None else scheme.pieces[row.piece]
+        pieces.append(
+            SlicePiece(
+                piece_id=piece.id if piece else None, kind=piece.kind if piece else "paper",
+                family=family(piece) if piece else "paper", on=piece.on if piece else True,
+                shape="line", points=_pairs(share * chord, face), layers=max(1, round(row.layers * weight)),
+                thickness_mm=round(row.t * weight, 4),
+            )
+        )  # fmt: skip
+    pieces += [
+        _section_piece(layout, p, k, stretch)
+        for p in range(len(layout.member_rows))
+        if layout.section.members.present[p, k] and not any(scheme.pieces[c].on for c in layout.member_rows[p].cut_by)
+    ]
+    return Outlined(
+        chord_mm=chord,
+        thickness_mm=float((profile.upper - profile.lower).max() * scale),
+        outline=_pairs(x, z),
+        pieces=pieces,
+    )
+
+
+def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
+    """The section nearest to a place along the span, with its neutral axis and where the strain goes."""
+    layout = solved.layout
+    plan = layout.plan
+    k = int(np.argmin(np.abs(plan.y - np.clip(y_mm, 0, plan.half_span))))
+    drawn = section_drawing(layout, scheme, k)
+    profile, scale, stretch = layout.outline.profile, float(layout.outline.z_scale[k]), 1 / plan.cos_sweep[k]
+    properties = solved.properties
+    limit = solved.cases[0].factor
+    moment = solved.forces.moment[: solved.variants]
+    kz, kx = (float(v[0, k]) * limit for v in properties.curvature(moment))
+    z0, x0 = float(properties.z0[0, k]), float(properties.x0[0, k])
+    across = kx * (XI * float(layout.outline.chord[k]) - x0)
+    strain = [-(kz * (face * scale - z0) + across) for face in (profile.upper, profile.lower)]
+    slope = -kx / kz if kz else 0.0
+    return Slice(
+        y_mm=float(plan.y[k]),
+        **vars(drawn),
+        neutral_z_mm=round(z0 - slope * x0, 3),
+        neutral_slope=round(float(slope / stretch), 5),
+        strain_top=round(float(strain[0].min() if kz > 0 else strain[0].max()), 12),
+        strain_bottom=round(float(strain[1].max() if kz > 0 else strain[1].min()), 12),
+    )

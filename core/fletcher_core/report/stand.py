@@ -1,0 +1,225 @@
+"""The whole aircraft on its stand: every part in its place, in three views to one scale, with a line for each."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import BaseModel
+
+from ..analysis.estimate import Estimate, estimate_of
+from ..analysis.evaluation import Evaluation, compute, draw_samples
+from ..geometry import XI, Outline, Planform, planform, profile_of
+from ..kinds import kind_of
+from ..loads import Unit
+from ..model import Airframe, Fin, Lifting, PartName, Refused, Scheme, Tailplane
+from ..parts import PARTS
+from ..sections import lay_out
+from ..units import System
+from .drawing import plan_drawing
+from .lines import case_lines, case_reserves, state_of
+from .verdict import State
+from .words import factor_words, how, place
+
+Array = NDArray[np.float64]
+Points = list[tuple[float, float]]
+
+
+class StandPart(BaseModel):
+    """One part: its place in three views, and its line. mm, aft of the wing's leading edge at the root, out, up.
+
+    `plan` (out, aft), `side` (aft, up) and `front` (out, up) are polygons, both halves or all copies of it; `pieces`
+    are those of the shown scheme, on the plan. `weakest` is where it gives way first: (aft, out, up).
+    Without a line (`sentence` empty) it cannot be worked out: `trouble` says why.
+    """
+
+    part: PartName
+    label: str
+    scheme_id: str
+    scheme: str
+    schemes: int
+    chosen: bool
+    plan: list[Points]
+    pieces: list[Points]
+    side: list[Points]
+    front: list[Points]
+    weakest: tuple[float, float, float] | None = None
+    sentence: str = ""
+    n: Estimate | None = None
+    unit: Unit = "G"
+    reserve: float | None = None
+    state: State | None = None
+    hardest: str = ""
+    part_g: Estimate | None = None
+    share_g: float | None = None
+    trouble: str = ""
+
+
+class Stand(BaseModel):
+    """The aircraft: its parts, and its weight against the promise; g, mm."""
+
+    name: str
+    parts: list[StandPart]
+    rest_g: float
+    promise_g: float
+    forecast_g: Estimate
+    remains_g: Estimate
+    span_mm: float
+    length_mm: float
+
+
+class _Placed:
+    """A part where it stands on the aircraft."""
+
+    def __init__(self, airframe: Airframe, part: Lifting) -> None:
+        self.part, self.plan = part, planform(part)
+        self.dx, self.out, self.up, lean = 0.0, 0.0, 0.0, 0.0
+        if isinstance(part, Tailplane | Fin):
+            wing = planform(airframe.wing)
+            self.dx = _quarter(wing) + part.arm_mm - _quarter(self.plan)
+            self.up = part.height_mm
+            lean = np.radians(part.tilt_deg if isinstance(part, Tailplane) else 90.0 - part.tilt_deg)
+        if isinstance(part, Fin):
+            self.out = part.out_mm if part.count == 2 else 0.0
+        self.cos, self.sin = float(np.cos(lean)), float(np.sin(lean))
+        breaks = self.plan.breaks
+        slopes = [np.tan(np.radians(p.dihedral_deg)) for p in part.panels]
+        self._rise = np.concatenate([[0.0], np.cumsum(np.diff(breaks) * slopes)])
+
+    @property
+    def sides(self) -> tuple[int, ...]:
+        return (1, -1) if self.part.copies == 2 else (1,)
+
+    def at(self, y: Array, x: Array, z: Array, side: int) -> tuple[Array, Array, Array]:
+        """(aft, out, up) of places of the part: along its span, aft of its root's leading edge, above its plane."""
+        flap = np.interp(y, self.plan.breaks, self._rise) + z
+        out = self.out + y * self.cos - flap * self.sin
+        return x + self.dx, side * out, self.up + y * self.sin + flap * self.cos
+
+
+def _quarter(plan: Planform) -> float:
+    """x of the quarter point of the mean chord, mm."""
+    weights = plan.chord / np.trapezoid(plan.chord, plan.y)
+    return float(np.trapezoid((plan.x_le + 0.25 * plan.chord) * weights, plan.y))
+
+
+def _pairs(a: Array, b: Array) -> Points:
+    found: Points = np.round(np.column_stack((a, b)), 1).tolist()
+    return found
+
+
+def _views(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
+    plan, side, front = [], [], []
+    y = placed.plan.breaks
+    chord, x_le = placed.plan.at(y)
+    profile = profile_of(placed.part.aerofoil)
+    scale = Outline.of(profile, chord).z_scale
+    thick = 0.5 * scale * profile.thickness
+    along, mirrored = np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
+    shell = np.concatenate([thick, -thick[::-1]])
+    for hand in placed.sides:
+        aft, out, up = placed.at(along, mirrored, np.zeros_like(along), hand)
+        if placed.cos > 0.3:
+            plan.append(_pairs(out, aft))
+        else:  # seen on edge
+            ends = placed.at(y[[0, 0]], x_le[0] + np.array([0.0, chord[0]]), np.zeros(2), hand)
+            wide = float(thick[0])
+            x = np.concatenate([ends[0], ends[0][::-1]])
+            plan.append(_pairs(ends[1][0] + np.array([-wide, -wide, wide, wide]), x))
+        if placed.sin > 0.3:
+            side.append(_pairs(aft, up))
+        _, out, up = placed.at(along, np.zeros_like(along), shell, hand)
+        front.append(_pairs(out, up))
+    if placed.sin <= 0.3:
+        for k in (len(y) - 1, 0):
+            x = np.concatenate([XI[::-3], XI[::3]]) * chord[k] + x_le[k]
+            z = np.concatenate([profile.upper[::-3], profile.lower[::3]]) * scale[k]
+            aft, _, up = placed.at(np.full_like(x, y[k]), x, z, 1)
+            side.append(_pairs(aft, up))
+    return plan, side, front
+
+
+def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:
+    if placed.cos <= 0.3:
+        return []
+    layout = lay_out(placed.part, [p for p in scheme.pieces if p.on and kind_of(p).group != "sheets"], 9)
+    found = []
+    for piece in plan_drawing(layout).pieces:
+        y, x = np.array(piece.polygon).T
+        for side in placed.sides:
+            aft, out, _ = placed.at(y, x, np.zeros_like(y), side)
+            found.append(_pairs(out, aft))
+    return found
+
+
+def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
+    """The line of a part that can be worked out: of the hardest case where that is not sound, else of the first."""
+    line = next(line for line in case_lines(a, case_reserves(a)) if line.hardest)
+    k = 0 if line.state == "sound" else next(k for k, case in enumerate(a.cases) if case.id == line.id)
+    case = a.cases[k]
+    n, station, finding = a.solved.break_at(a.solved.run_of(k))
+    samples = a.drawn if k == 0 else draw_samples(a.layout, a.table, a.on, a.solved, a.flying_g, case)
+    y = a.layout.plan.y[[station]]
+    middle = a.layout.plan.x_le[[station]] + 0.3 * a.layout.plan.chord[[station]]
+    aft, out, up = (float(v[0]) for v in placed.at(y, middle, np.zeros(1), 1))
+    words, named = how(finding, a.scheme), "" if k == 0 or case.unit == "times" else f" in {case.label}"
+    return {
+        "weakest": (aft, out, up),
+        "sentence": (
+            f"gives way at {factor_words(n, case)}{named}, {place(float(y[0]), system, a.scheme.part)}: {words} first"
+        ),
+        "n": estimate_of(n, a.draws(samples.n).min(axis=1)),
+        "unit": case.unit,
+        "reserve": line.reserve,
+        # a line never looks surer than the worst of all that is asked of the part
+        "state": state_of(line.reserve),
+        "hardest": "" if line.id == a.cases[0].id else line.label,
+        "part_g": estimate_of(a.part_g, a.parts_g),
+    }
+
+
+def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str], system: System = "metric") -> Stand:
+    """Every part with its chosen scheme (or its first).
+
+    Parameters
+    ----------
+    schemes : of all parts. chosen : part -> id of its scheme.
+    """
+    shown: dict[PartName, Scheme] = {}
+    for name in airframe.parts.there():
+        own = [s for s in schemes if s.part == name]
+        shown[name] = next((s for s in own if s.id == chosen.get(name)), own[0])
+    lines, grams = [], []
+    for name, part in airframe.parts.there().items():
+        scheme, placed = shown[name], _Placed(airframe, part)
+        views = _views(placed)
+        line: dict[str, object] = {}
+        try:
+            a = compute(airframe, scheme, 61, False, True, [s for k, s in shown.items() if k != name])
+            line = _told(a, placed, system)
+            line["pieces"] = _pieces(placed, scheme)
+            grams.append(estimate_of(a.part_g, a.parts_g))
+        except Refused as exc:
+            line["trouble"] = exc.problems[0].said(system)["what"]
+        lines.append(
+            StandPart.model_validate(
+                {
+                    "part": name, "label": PARTS[name].label, "scheme_id": scheme.id, "scheme": scheme.name,
+                    "schemes": sum(s.part == name for s in schemes), "chosen": chosen.get(name) == scheme.id,
+                    "plan": views[0], "side": views[1], "front": views[2], "pieces": [],
+                    "share_g": part.targets.share_g, **line,
+                }
+            )
+        )  # fmt: skip
+    total = airframe.rest_g + sum(g.value for g in grams)
+    # spreads of different parts are taken to go each their own way (root of squares)
+    down = sum((g.value - g.low) ** 2 for g in grams) ** 0.5
+    up = sum((g.high - g.value) ** 2 for g in grams) ** 0.5
+    left = airframe.promise_g - total
+    x = np.array([p[1] for line in lines for polygon in line.plan for p in polygon])
+    y = np.array([p[0] for line in lines for polygon in line.plan for p in polygon])
+    return Stand(
+        name=airframe.name, parts=lines, rest_g=airframe.rest_g, promise_g=airframe.promise_g,
+        forecast_g=Estimate(value=total, low=total - down, high=total + up),
+        remains_g=Estimate(value=left, low=left - up, high=left + down),
+        span_mm=float(np.ptp(y)), length_mm=float(np.ptp(x)),
+    )  # fmt: skip

@@ -1,0 +1,48 @@
+"""What is wanted of a part, beside what it has."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ..analysis.estimate import Estimate
+from ..model import Airframe, Lifting
+from .verdict import TargetLine
+
+Id = Literal["break", "bend", "twist", "mass", "share", "minutes"]
+
+
+def _line(id: Id, label: str, wanted: float, has: Estimate, at_least: bool) -> TargetLine:
+    margin = (has.value - wanted if at_least else wanted - has.value) / wanted
+    unlucky = has.low - wanted if at_least else wanted - has.high
+    state: Literal["met", "close", "missed"] = "missed" if margin < 0 else "close" if unlucky < 0 else "met"
+    return TargetLine(id=id, label=label, wanted=wanted, has=has, at_least=at_least, margin=margin, state=state)
+
+
+def target_lines(
+    airframe: Airframe, part: Lifting, ultimate: float, hold: Estimate, bend_mm: Estimate, twist_deg: Estimate,
+    part_g: Estimate, flying_g: Estimate, minutes: Estimate,
+) -> list[TargetLine]:  # fmt: skip
+    """Those that are set; what it must hold and the weight promise always.
+
+    `ultimate`: what it must hold where no target is set. A margin is a share of what is wanted;
+    "close" where one build in ten would miss it.
+    """
+    t = part.targets
+    needed = t.break_g or ultimate
+    lines = [
+        _line("break", "holds at least", needed, hold, True),
+        _line("mass", "ready to fly at most", airframe.promise_g, flying_g, False),
+    ]
+    if t.tip_bend_share:
+        lines.append(_line("bend", "tip bends at most", t.tip_bend_share * part.half_span_mm, bend_mm, False))
+    if t.twist_deg:
+        size = abs(twist_deg.value)
+        ends = sorted((abs(twist_deg.low), abs(twist_deg.high)))
+        lines.append(
+            _line("twist", "twists at most", t.twist_deg, Estimate(value=size, low=ends[0], high=ends[1]), False)
+        )
+    if t.share_g:
+        lines.append(_line("share", "weighs at most", t.share_g, part_g, False))
+    if t.minutes:
+        lines.append(_line("minutes", "hand work at most", t.minutes, minutes, False))
+    return lines

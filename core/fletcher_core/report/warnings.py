@@ -1,0 +1,114 @@
+"""What will not work though it can be drawn, and where work can hurt."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+import numpy as np
+
+from ..catalogue import Foam, catalogue
+from ..catalogue.entries import Tagged
+from ..kinds import kind_of
+from ..sections import PartLayout
+from .words import short
+
+
+def _in_each_other(layout: PartLayout) -> Iterator[tuple[int, str]]:
+    """Sticks that stand in the same place, told at the later one."""
+    members, pieces = layout.section.members, layout.pieces
+    for b, later in enumerate(layout.member_rows):
+        for a, first in enumerate(layout.member_rows[:b]):
+            one: Any = pieces[first.piece]
+            two: Any = pieces[later.piece]
+            if first.piece == later.piece or first.part or later.part:
+                continue
+            webs = first.web_width > 0 or later.web_width > 0
+            if webs and "middle" not in (getattr(one, "level", ""), getattr(two, "level", "")):
+                continue  # caps let into the edge of a web are meant to touch it
+            both = (members.present[a] > 0) & (members.present[b] > 0)
+            near_x = np.abs(members.x[a] - members.x[b]) < 0.5 * (members.width[a] + members.width[b]) - 0.05
+            near_z = np.abs(members.z[a] - members.z[b]) < 0.5 * (members.height[a] + members.height[b]) - 0.05
+            if one.on and two.on and np.any(both & near_x & near_z):
+                yield later.piece, f"It stands in the same place as the {short(one)}: move one of them along the chord."
+
+
+def _cut_through(layout: PartLayout) -> Iterator[tuple[int, str]]:
+    """What a pocket or a notch cuts, told at the cut-out."""
+    pieces = layout.pieces
+    cuts = [(r.piece, r.cut_by) for r in layout.member_rows]
+    cuts += [(r.piece, r.cut_by) for r in layout.sheet_rows if r.piece is not None]
+    for index, cut_by in cuts:
+        for cut in cut_by:
+            if pieces[index].on and pieces[cut].on:
+                yield cut, f"It cuts the {short(pieces[index])}: nothing of that is left there to carry load."
+
+
+def _foam(layout: PartLayout) -> Foam | None:
+    return catalogue().foam.get(layout.part.core.material)
+
+
+def warnings(layout: PartLayout) -> dict[int, list[str]]:
+    """What will not work though it can be drawn: piece -> sentences."""
+    foam = _foam(layout)
+    family = foam.glue_family if foam else "eps"
+    said: dict[int, list[str]] = {}
+    for index, sentence in _in_each_other(layout):
+        said.setdefault(index, []).append(sentence)
+    for index, sentence in _cut_through(layout):
+        said.setdefault(index, []).append(sentence)
+    for i, piece in enumerate(layout.pieces):
+        name = getattr(piece, "glue", None)
+        if name is None:
+            continue
+        glue = catalogue().glue[name]
+        verdict, _ = glue.holds(family)
+        if verdict == "attacks":
+            said.setdefault(i, []).append(f"{glue.label} eats this foam. Take another glue, or seal the foam first.")
+        elif verdict == "no hold":
+            said.setdefault(i, []).append(f"{glue.label} does not hold on this foam. Take another glue.")
+    return {k: list(dict.fromkeys(v)) for k, v in said.items()}
+
+
+def cautions(layout: PartLayout) -> dict[int, list[str]]:
+    """Where work can hurt or a material wants care: piece -> sentences."""
+    cat, foam = catalogue(), _foam(layout)
+    family = foam.glue_family if foam else "eps"
+    softens = (foam or cat.foam["eps15"]).softens
+    said: dict[int, list[str]] = {}
+    for i, piece in enumerate(layout.pieces):
+        lines = said.setdefault(i, [])
+        name = getattr(piece, "glue", None)
+        if name:
+            glue = cat.glue[name]
+            verdict, condition = glue.holds(family)
+            if verdict == "spot":
+                lines.append(f"{glue.label} on this foam: try a spot first.")
+            if condition:
+                lines.append(f"{glue.label}: {condition}.")
+            if isinstance(glue.lap_on_foam, str) and "peels" in glue.lap_on_foam and family in ("epp", "epo"):
+                lines.append(f"{glue.label} peels from smooth bead skin: roughen it until it is dull.")
+            lines += [cat.hazard[h].says for h in glue.hazards]
+        if kind_of(piece).table == "skin":
+            film: Any = piece
+            iron = cat.skin[film.material].iron_C
+            if iron is not None and iron.typical > softens.low:
+                lines.append(
+                    f"Ironed at about {iron.typical:.0f} °C, and this foam softens from {softens.low:.0f} °C: "
+                    "keep the iron low and moving, and try a scrap first."
+                )
+        lines += [cat.hazard[h].says for entry in made_of(piece) for h in entry.hazards]
+    return {i: list(dict.fromkeys(lines)) for i, lines in said.items()}
+
+
+def made_of(piece: Any) -> list[Tagged]:
+    """The catalogue's entries of what a piece is made of, glue and foam aside."""
+    cat = catalogue()
+    found = []
+    for name, info in type(piece).model_fields.items():
+        extra = info.json_schema_extra
+        table = extra.get("table") if isinstance(extra, dict) else None
+        value = getattr(piece, name)
+        if table and value and table not in ("glue", "foam"):
+            found.append(getattr(cat, str(table))[value])
+    return found

@@ -1,0 +1,98 @@
+"""Plain words for pieces, places and ways to fail."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ..catalogue import catalogue
+from ..failure import MODES, Finding
+from ..kinds import kind_of
+from ..loads import Case, Unit
+from ..model import PartName, Scheme
+from ..parts import PARTS
+from ..units import Measure, System
+
+_FACES = {"top": "top", "bottom": "bottom", "both": "both faces", "through": "right through"}
+
+
+def material_label(piece: Any) -> str:
+    """The material's name; nothing for a kind without one."""
+    table = kind_of(piece).table
+    return "" if table is None else str(getattr(catalogue(), table)[piece.material].label)
+
+
+def size(piece: Any, system: System) -> str:
+    """Its size in the person's units."""
+    return kind_of(piece).size(piece, lambda value: Measure(value).text(system))
+
+
+def what(piece: Any, system: System) -> str:
+    """Material and size."""
+    name = material_label(piece)
+    said = size(piece, system)
+    return f"{name}, {said}" if name else said[0].upper() + said[1:]
+
+
+def label(piece: Any, system: System) -> str:
+    """Its own name, or what it is."""
+    return piece.name or what(piece, system)
+
+
+def short(piece: Any) -> str:
+    """The piece in a sentence: "bottom film", "tube"."""
+    if piece.name:
+        return str(piece.name)
+    kind = kind_of(piece)
+    if kind.table == "skin":
+        return catalogue().skin[piece.material].called
+    level = getattr(piece, "level", "middle")
+    lead = f"{level} " if level in ("top", "bottom") else ""
+    return lead + kind.noun
+
+
+def where(piece: Any, system: System) -> str:
+    """Face, place along the chord and along the span."""
+
+    def mm(value: float) -> str:
+        return Measure(value).text(system)
+
+    span = f"{mm(piece.y_from_mm)} to {mm(piece.y_to_mm)} out"
+    if hasattr(piece, "x_from"):
+        face = _FACES.get(getattr(piece, "surface", getattr(piece, "face", "")), "whole depth")
+        return f"{face}, {piece.x_from:.0%} to {piece.x_to:.0%} of chord, {span}"
+    if hasattr(piece, "edge"):
+        return f"{piece.edge} edge, {span}"
+    at = f"at {piece.chord_from:.0%} of chord"
+    if abs(piece.chord_to - piece.chord_from) > 0.005:
+        at = f"from {piece.chord_from:.0%} to {piece.chord_to:.0%} of chord"
+    depth = _FACES[piece.surface] if hasattr(piece, "surface") else getattr(piece, "level", "full height")
+    return f"{depth}, {at}, {span}"
+
+
+def thing(finding: Finding, scheme: Scheme) -> str:
+    """What a finding strikes."""
+    if finding.piece is None:
+        return finding.part or "foam"
+    name = short(scheme.pieces[finding.piece])
+    return f"{finding.part} of the {name}" if finding.part and finding.part != name else name
+
+
+def how(finding: Finding, scheme: Scheme) -> str:
+    """ "the top film wrinkles", for a finding."""
+    return MODES[finding.mode].words.format(thing=thing(finding, scheme), face=finding.face)
+
+
+def place(y_mm: float, system: System, part: PartName = "wing") -> str:
+    """ "120 mm out"; of a fin, "120 mm up"."""
+    return "at the root" if y_mm < 1.0 else f"{Measure(round(y_mm)).text(system)} {PARTS[part].away}"
+
+
+def factor_said(factor: float, unit: Unit) -> str:
+    """ "13.1 G", "31 N", "2.4 times"."""
+    return f"{factor:.1f} {unit}"
+
+
+def factor_words(factor: float, case: Case) -> str:
+    """ "13.1 G", "31 N", "2.4 times full rudder"."""
+    said = factor_said(factor, case.unit)
+    return f"{said} {case.label}" if case.unit == "times" else said

@@ -1,0 +1,426 @@
+"""How each figure of the answer came about, told with the numbers that were used.
+
+One function for each family of figures, registered by its name; all of them read the arrays of the
+evaluation, so nothing here is computed a second way.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+
+import numpy as np
+
+from ..analysis.estimate import estimate_of
+from ..analysis.evaluation import Evaluation
+from ..analysis.sensitivity import drivers, figure_label
+from ..analysis.uncertainty import SAMPLES
+from ..catalogue import BASIS_WORDS, catalogue
+from ..failure import MODES, Finding
+from ..loads import AIR_DENSITY, Case, lift_slope
+from ..model import Problem, Refused
+from ..units import Measure, System
+from .lines import SCREENS, answers_drawn, case_reserves, figure_of, ledger, mass_of, screens
+from .verdict import Step, Working
+from .words import factor_words, how, label, place
+
+_RAISED = str.maketrans("0123456789-", "⁰¹²³⁴⁵⁶⁷⁸⁹⁻")
+
+
+def digits(value: float, places: int = 3) -> str:
+    """A number to so many significant figures, as people write it."""
+    if abs(value) < 1e-12:
+        return "0"
+    if 0.01 <= abs(value) < 1e5:
+        return f"{value:.{max(0, places - 1 - int(np.floor(np.log10(abs(value)))))}f}".replace("-", "−")
+    mantissa, power = f"{value:.{places - 1}e}".split("e")
+    return f"{mantissa} × 10{str(int(power)).translate(_RAISED)}".replace("-", "−")
+
+
+def step(label: str, number: float, unit: str, formula: str = "", source: str = "") -> Step:
+    """A line of a working, its value in words."""
+    number = float(number)
+    return Step(
+        label=label, formula=formula, value=f"{digits(number)} {unit}".strip(), source=source,
+        number=number if np.isfinite(number) else None,
+    )  # fmt: skip
+
+
+def basis(name: str) -> str:
+    """What kind of source an entry's figures have."""
+    family, _, rest = name.partition(".")
+    tables = {"folded": "board", "core": "foam"}
+    table = getattr(catalogue(), tables.get(family, family), {})
+    entry = table.get(rest.rpartition(".")[0].partition("@")[0])
+    if entry is None:
+        return "the catalogue, for this foam and density"
+    return f"{BASIS_WORDS[entry.basis]} ({entry.reason})" if entry.reason else BASIS_WORDS[entry.basis]
+
+
+def _inputs(a: Evaluation, *families: str) -> list[Step]:
+    """Low, typical and high of the figures of some families, or of all that were used."""
+    return [
+        Step(
+            label=figure_label(name), formula="low, typical, high", value=", ".join(digits(v) for v in spread),
+            source=basis(name), number=spread.typical,
+        )
+        for name, spread in sorted(a.table.items())
+        if not families or name.partition(".")[0] in families
+    ]  # fmt: skip
+
+
+def _case_of(a: Evaluation, run: int) -> Case:
+    return a.cases[max(0, run - a.solved.variants + 1)]
+
+
+def _each(case: Case) -> str:
+    """ "for each 1 G", "for each 1 N", "for full rudder once"."""
+    return f"for {case.label} once" if case.unit == "times" else f"for each 1 {case.unit} of {case.label}"
+
+
+def _loads(a: Evaluation, run: int, k: int) -> list[Step]:
+    f, loads, case = a.solved.forces, a.solved.loads, _case_of(a, run)
+    each = _each(case)
+    return [
+        step("Weight held up", a.flying_g, "g", "the weight promise, or the estimate where that is more"),
+        Step(label="Load case", formula=case.reason, value=f"{case.label}, limit {digits(case.factor)} {case.unit}",
+             source=case.source, number=case.factor),
+        step("Lift along the half span", np.trapezoid(loads.lift[run], a.layout.plan.y), "N a half",
+              f"mean of the chord and of an ellipse of the same area; {each}", "Schrenk 1940"),
+        step("Its own weight against it", np.trapezoid(loads.weight[run], a.layout.plan.y), "N a half",
+              "mass of foam, pieces and skins along the span"),
+        step("Shear force here", f.shear[run, k], "N", f"integral of lift less weight from the tip; {each}"),
+        step("Bending moment here", f.moment[run, k], "N mm", f"integral of the shear force from the tip; {each}",
+              "Bruhn 1973, ch. A5"),
+    ]  # fmt: skip
+
+
+def _section(a: Evaluation, k: int) -> list[Step]:
+    p = a.solved.properties
+    return [
+        step("EI, bending stiffness here", p.EIxx[0, k], "N mm²",
+              "sum of E × (own I + slip × A × arm²), less displaced foam", "Bruhn 1973; slip by EN 1995-1-1 Annex B"),
+        step("EI in its own plane", p.EIzz[0, k], "N mm²", "the same, fore and aft"),
+        step("EI of both together", p.EIxz[0, k], "N mm²", "sum of E × A × x × z about the same centre"),
+        step("Neutral axis here", p.z0[0, k], "mm above the chord line", "sum of E A z / sum of E A"),
+    ]  # fmt: skip
+
+
+def _slips(a: Evaluation) -> list[Step]:
+    return [
+        step(f"Slip of the {row.part or a.scheme.pieces[row.piece].kind}", a.solved.materials.gamma[0, p], "",
+              "1 / (1 + π² E A / (K (2 L)²)), K = G glue × glued width / glue thickness",
+              "Möhler 1956; EN 1995-1-1 Annex B")
+        for p, row in enumerate(a.layout.member_rows)
+        if a.on[row.piece]
+    ]  # fmt: skip
+
+
+def _finding_steps(a: Evaluation, finding: Finding, run: int, k: int, n: float) -> list[Step]:
+    mode, case = MODES[finding.mode], _case_of(a, run)
+    allowable = finding.allowable[run] if finding.allowable.ndim == 1 else finding.allowable[run, k]
+    return [
+        step(f"Applied here {_each(case)}", finding.applied[run, k], finding.unit, finding.formula, mode.source),
+        step("What it stands", allowable, finding.unit, "the typical figure"),
+        step("Gives way at", n, case.unit, f"what it stands / applied {_each(case)}"),
+    ]
+
+
+def _reserve(a: Evaluation, n: float, factor: float) -> Step:
+    return step(
+        "Reserve", n / (factor * a.safety), "", f"gives way at / (limit {digits(factor)} × safety {a.safety:g})"
+    )
+
+
+def _made(a: Evaluation, figure: str, title: str, steps: list[Step], inputs: list[Step], unit: str = "",
+          key: str | None = None, value: float | None = None) -> Working:  # fmt: skip
+    """With the spread and what drives it, where the answer was drawn."""
+    spread, found = None, []
+    if key is not None and value is not None:
+        draws = answers_drawn(a)[key]
+        spread, found = estimate_of(value, draws), drivers(a.names, a.z, draws)
+        steps = [
+            *steps,
+            Step(label="Spread",
+                 formula=f"P10 to P90 of {SAMPLES} draws of every material figure (Latin hypercube, fixed seed)",
+                 value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),
+                 source="McKay, Beckman and Conover 1979; the catalogue's low, typical and high figures"),
+        ]  # fmt: skip
+    return Working(figure=figure, title=title, steps=steps, inputs=inputs, spread=spread, unit=unit, drivers=found)
+
+
+def _break(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    n, k, finding = a.solved.break_at(0)
+    here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
+    steps = [*_loads(a, 0, k), *_section(a, k), *_slips(a), *_finding_steps(a, finding, 0, k, n),
+             _reserve(a, n, a.limit)]  # fmt: skip
+    title = f"Why it gives way at {factor_words(n, a.cases[0])}, {here}: {how(finding, a.scheme)}"
+    return _made(a, figure, title, steps, _inputs(a), a.cases[0].unit, "break", n)
+
+
+def _hold(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    n, k, finding = a.solved.holds_to(0)
+    first, _, sign = a.solved.break_at(0)
+    steps = [
+        step("First sign", first, a.cases[0].unit, how(sign, a.scheme), MODES[sign.mode].source),
+        Step(label="What is left then", value="the section without its wrinkled skin or its cracked foam",
+             formula="wrinkled skins keep their wrinkling stress; cracked foam keeps its pressed half",
+             source="Allen 1969"),
+        *_loads(a, 0, k),
+        *_finding_steps(a, finding, 0, k, n)[:2],
+        step("Holds to", n, a.cases[0].unit, how(finding, a.scheme), MODES[finding.mode].source),
+        _reserve(a, n, a.limit),
+    ]  # fmt: skip
+    here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
+    return _made(
+        a,
+        figure,
+        f"What it stands in the end: {factor_words(n, a.cases[0])}, {here}",
+        steps,
+        _inputs(a),
+        a.cases[0].unit,
+        "hold",
+        n,
+    )
+
+
+def _bend(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    s = a.solved
+    total, shear = float(s.shape.bend[0, -1]), float(s.shape.bend_by_shear[0, -1])
+    steps = [
+        *_loads(a, 0, 0),
+        *_section(a, 0),
+        step("Bend by bending", total - shear, "mm", "limit moment / EI, free to bend sideways, integrated twice",
+              "Timoshenko and Gere; Bruhn 1973, ch. A13"),
+        step("Shear stiffness at the root", s.GA_s[0, 0], "N", "1/GAs = integral of (ES/EI)² / (G b) over the depth",
+              "Allen 1969"),
+        step("Bend by shear of the foam", shear, "mm", "limit shear force / GAs, integrated from the root",
+              "Timoshenko and Gere"),
+        step("Tip bend", total, "mm", "sum of both, at the limit load"),
+        step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[0, -1])), "°", "of both, at the limit load"),
+        step("Sideways, by bending askew", s.shape.inplane[0, -1], "mm aft", "limit moment × EIxz, integrated twice"),
+    ]  # fmt: skip
+    inputs = _inputs(a, "core", "stock", "skin", "board", "cord", "folded", "fibre", "resin", "lay_up", "glue")
+    return _made(a, figure, "How far the tip bends at the limit load", steps, inputs, "mm", "bend", total)
+
+
+def _gj(a: Evaluation, k: int) -> Step:
+    return step(
+        "GJ, twist stiffness here", a.solved.GJ[0, k], "N mm²",
+        "stress function over foam, skins and webs, plus the sticks' own",
+        "Timoshenko and Goodier 1951; Kantorovich and Krylov 1958",
+    )  # fmt: skip
+
+
+def _twist(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    s, speed = a.solved, a.airframe.flight.speed_m_s
+    total = float(np.degrees(s.shape.twist[0, -1]))
+    steps = [
+        step("Air torque at the root", s.forces.torque_air[0, 0], "N mm",
+              f"0.5 × {AIR_DENSITY} kg/m³ × ({speed:g} m/s)² × chord² × cm0, integrated from the tip",
+              "thin-aerofoil theory (Glauert 1926)"),
+        step("Flexural centre at the root", s.properties.x_shear[0, 0], "mm from the nose",
+              "where lift bends and does not twist: mean of x weighted with stiffness", "Duncan 1932"),
+        step("Torque of lift at the root", s.forces.torque[0, 0] * a.limit, "N mm",
+              "limit lift at the quarter chord, weight at its own centre, about the flexural centre",
+              "Bisplinghoff, Ashley and Halfman 1955"),
+        _gj(a, 0),
+        step("Twist at the tip", total, "°", "torque / GJ, integrated from the root"),
+    ]  # fmt: skip
+    inputs = _inputs(a, "core", "stock", "skin", "board", "fibre", "resin", "lay_up")
+    title = "How far the tip twists at the limit load and top speed"
+    return _made(a, figure, title, steps, inputs, "°", "twist", total)
+
+
+def _mass(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    m = mass_of(a)
+    steps = [
+        step("Foam", m.foam_g.value, "g", "area × density along all of it, less what pieces displace"),
+        step("Pieces", m.pieces_g, "g", "volume × density, or area × area mass"),
+        step("Glue", m.glue_g, "g", "bead × length, or spread × glued area"),
+        step(f"The {a.scheme.part}", m.part_g.value, "g", "sum of the three"),
+        step("Remains of the promise", m.remains_g.value, "g",
+              f"promise {Measure(m.promise_g, 'mass').text(system)} − everything else "
+              f"{Measure(a.airframe.rest_g + a.beside_g, 'mass').text(system)} − the {a.scheme.part}"),
+    ]  # fmt: skip
+    return _made(a, figure, "What it weighs", steps, _inputs(a), "g", "mass", m.part_g.value)
+
+
+def _frequency(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    bending = figure == "bending_hz"
+    value = float((a.screens.bending_hz if bending else a.screens.twist_hz)[0])
+    stiff = (
+        [*_section(a, 0)[:1], step("Shear stiffness at the root", a.solved.GA_s[0, 0], "N")] if bending else [_gj(a, 0)]
+    )
+    steps = [
+        step("Mass along the span, at the root", a.solved.properties.mass[0, 0] * 1e3, "g/m", "foam, pieces, skins"),
+        *stiff,
+        step("First shake in bending" if bending else "First shake in twist", value, "Hz",
+              "the shape that its own inertia bends it into, found by repeated bending; root held still",
+              "Stodola 1927; Bisplinghoff, Ashley and Halfman 1955"),
+    ]  # fmt: skip
+    title = "How fast it shakes, " + ("up and down" if bending else "in twist")
+    return _made(a, figure, title, steps, _inputs(a), "Hz", figure, value)
+
+
+def _screen(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    found = next((s for s in screens(a) if s.id == figure), None)
+    if found is None:
+        raise _no_such(figure)
+    p, plan = a.solved.properties, a.layout.plan
+    share = float(p.x_shear[0, 0] / (plan.chord[0] * plan.cos_sweep[0]))
+    steps = [
+        step("Lift slope", lift_slope(plan), "per radian", "2 π A / (2 + √(4 + A² / cos²))", "Helmbold 1942"),
+        step("Flexural centre at the root", share * 100, "% of chord", "the lift acts at 25 %"),
+        _gj(a, 0),
+        step("First shake in twist", a.screens.twist_hz[0], "Hz"),
+        step("First shake in bending", a.screens.bending_hz[0], "Hz"),
+        Step(label=found.label, formula=_SCREEN_FORMULA[figure], source=_SCREEN_SOURCE[figure],
+             value="no such speed" if found.speed is None else f"{digits(found.speed.value)} m/s",
+             number=None if found.speed is None else found.speed.value),
+        Step(label="What it is worth", value=found.says),
+    ]  # fmt: skip
+    working = Working(
+        figure=figure,
+        title=f"{SCREENS[figure][0]}: a quick check",
+        steps=steps,
+        inputs=_inputs(a, "core", "skin", "stock"),
+    )
+    return working.model_copy(update={"spread": found.speed, "unit": "m/s"})
+
+
+_SCREEN_FORMULA = {
+    "divergence": "smallest q at which q × lift slope × chord² × (flexural centre − 25 %) over GJ holds itself up",
+    "reversal": "q at which the roll by the ailerons' lift and by the twist they make cancel",
+    "flutter": "b ω √(μ r² / (2 (mass behind the quarter chord))) at 70 % of the half span",
+}  # fmt: skip
+_SCREEN_SOURCE = {
+    "divergence": "Bisplinghoff, Ashley and Halfman 1955 (strip theory)",
+    "reversal": "Bisplinghoff, Ashley and Halfman 1955; Glauert 1927",
+    "flutter": "Theodorsen and Garrick 1940",
+}
+
+
+def _case(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    wanted = figure.partition(":")[2]
+    index = next((i for i, c in enumerate(a.cases) if c.id == wanted), None)
+    if index is None:
+        raise _no_such(figure)
+    case, run = a.cases[index], a.solved.run_of(index)
+    n, k, finding = a.solved.break_at(run)
+    steps = [*_loads(a, run, k), *_finding_steps(a, finding, run, k, n), _reserve(a, n, case.factor)]
+    here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
+    title = f"In {case.label}: {how(finding, a.scheme)}, {here}"
+    return _made(a, figure, title, steps, _inputs(a))
+
+
+def _mode(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    """A way to fail, at its worst place; or at `y_mm` in the case that is hardest there."""
+    same = [f for f in a.solved.findings if figure_of(f, a.scheme) == figure]
+    if not same:
+        raise _no_such(figure)
+    index, run = None, 0
+    if y_mm is not None:
+        index = int(np.argmin(np.abs(a.layout.plan.y - y_mm)))
+        run = a.solved.run_of(int(np.argmin(case_reserves(a)[:, index])))
+    finding = min(same, key=lambda f: float(f.n[run].min() if index is None else f.n[run, index]))
+    k = int(np.argmin(finding.n[run])) if index is None else index
+    n = float(finding.n[run, k])
+    case = a.cases[max(0, run - a.solved.variants + 1)]
+    steps = [*_loads(a, run, k), *_section(a, k), *_finding_steps(a, finding, run, k, n), _reserve(a, n, case.factor)]
+    here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
+    seen = MODES[finding.mode].seen
+    steps.append(Step(label="Seen coming" if MODES[finding.mode].seen_coming else "Not seen coming", value=seen))
+    return _made(a, figure, f"When the {how(finding, a.scheme).removeprefix('the ')}, {here}", steps, _inputs(a))
+
+
+def _piece(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    wanted = figure.partition(":")[2]
+    line = next((row for row in ledger(a, system) if row.piece_id == wanted), None)
+    index = next((i for i, p in enumerate(a.scheme.pieces) if p.id == wanted), None)
+    if line is None or index is None:
+        raise _no_such(figure)
+    s = a.solved
+    base, other = ("with it", "without it") if line.on else ("without it", "with it")
+    turned = a.rows.switched[index]
+    unit = a.cases[0].unit
+    steps = [
+        step("Grams, with its glue", line.grams, "g", "weight of the part with it less that without it; glue on top"),
+        step("Of which glue", line.glue_grams, "g", "bead × length, or spread × glued area"),
+        step(f"Breaks {base}", s.break_at(0)[0], unit, how(s.break_at(0)[2], a.scheme)),
+        step(f"Breaks {other}", s.break_at(turned)[0], unit, how(s.break_at(turned)[2], a.scheme)),
+        step("Break load that it buys", line.buys_break_n or 0.0, unit),
+        step(f"Holds {base}", s.holds_to(0)[0], unit),
+        step(f"Holds {other}", s.holds_to(turned)[0], unit),
+        step("Hold that it buys", line.buys_hold_n or 0.0, unit),
+        step(f"Tip bend {base}", s.shape.bend[0, -1], "mm"),
+        step(f"Tip bend {other}", s.shape.bend[turned, -1], "mm"),
+        step("Bend that it saves", line.buys_bend_mm or 0.0, "mm"),
+        step("EI that it buys", 100 * (line.buys_EI or 0.0), "%", "mean over its own run"),
+        step("GJ that it buys", 100 * (line.buys_GJ or 0.0), "%", "mean over its own run"),
+    ]
+    return _made(a, figure, f"What this piece buys: {label(a.scheme.pieces[index], system)}", steps, _inputs(a))
+
+
+def _stiffness(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    k = int(np.argmin(np.abs(a.layout.plan.y - (y_mm or 0.0))))
+    p = a.solved.properties
+    m, members = a.solved.materials, a.layout.section.members
+    here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
+    if figure == "GJ":
+        own = float((m.member_on * m.member_G)[0] @ (members.polar * members.present)[:, k]) if members.count else 0.0
+        steps = [step("Of which the sticks' own", own, "N mm²", "sum of G × torsion constant"), _gj(a, k)]
+        return _made(a, figure, f"Twist stiffness, {here}", steps, _inputs(a, "core", "stock", "skin", "board"))
+    if figure == "GA":
+        steps = [step("GAs, shear stiffness here", a.solved.GA_s[0, k], "N",
+                       "1/GAs = integral of (ES/EI)² / (G b) over the depth; flow out of a stick spreads round it",
+                       "Timoshenko and Gere; Allen 1969")]  # fmt: skip
+        return _made(a, figure, f"Shear stiffness, {here}", steps, _inputs(a, "core", "stock"))
+    parts = []
+    for row_index, row in enumerate(a.layout.member_rows):
+        if a.on[row.piece] and members.present[row_index, k]:
+            arm = members.z[row_index, k] - p.z0[0, k]
+            EA = m.member_E[0, row_index] * members.area[row_index, k] * members.oblique[row_index]
+            whole = m.gamma[0, row_index] * EA * arm**2 + m.member_E[0, row_index] * members.ixx[row_index, k]
+            name = label(a.scheme.pieces[row.piece], system) + (f", {row.part}" if row.part else "")
+            parts.append(
+                step(name, whole, "N mm²", f"slip {m.gamma[0, row_index]:.2f} × E A × ({arm:.1f} mm)² + own EI")
+            )
+    largest, smallest, angle = (v[0, k] for v in p.principal())
+    steps = [
+        *parts,
+        step("EA, stretching stiffness here", p.EA[0, k], "N", "sum of E × A × slip"),
+        *_section(a, k),
+        step("Largest EI, about its own axis", largest, "N mm²", f"turned by {np.degrees(angle):.1f}°",
+              "Bruhn 1973, ch. A3"),
+        step("Smallest EI", smallest, "N mm²"),
+    ]  # fmt: skip
+    return _made(a, figure, f"Bending stiffness, {here}", steps, _inputs(a))
+
+
+Tell = Callable[[Evaluation, str, System, float | None], Working]
+_TOLD: Mapping[str, Tell] = {
+    "break": _break, "hold": _hold, "bend": _bend, "twist": _twist, "mass": _mass, "bending_hz": _frequency,
+    "twist_hz": _frequency, "divergence": _screen, "reversal": _screen, "flutter": _screen, "case": _case,
+    "mode": _mode, "piece": _piece, "EI": _stiffness, "EA": _stiffness, "GJ": _stiffness, "GA": _stiffness,
+}  # fmt: skip
+
+
+def _no_such(figure: str) -> Refused:
+    shown = figure[:60]
+    return Refused(
+        [Problem(("figure",), "figure", f"There is no figure “{shown}” in this verdict.", "Ask for one that it tells.")]
+    )
+
+
+def working(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    """The working of one figure of an answer.
+
+    Raises
+    ------
+    Refused
+        Where the answer has no such figure.
+    """
+    tell = _TOLD.get(figure.partition(":")[0])
+    if tell is None:
+        raise _no_such(figure)
+    return tell(a, figure, system, y_mm)

@@ -1,0 +1,78 @@
+"""The kernel for foam between two faces: sheets on them, sticks and webs in it, other foam or nothing in places."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..contract import SectionProperties, ShearFlow, Twist
+from ..section import SectionLayout, SectionMaterials
+from .core import core_moments
+from .patches import patches_of
+from .properties import (
+    Sums,
+    beside_sticks,
+    distinct_stress_functions,
+    own_twist,
+    section_properties,
+    section_sums,
+    twist_stiffness,
+)
+from .shear import having, shear_flow
+from .sheets import SheetGeometry, sheet_geometry
+from .warping import shear_centre
+
+Array = NDArray[np.float64]
+
+
+class FilledKernel:
+    """Fulfils `contract.Kernel`."""
+
+    def sums(self, layout: SectionLayout) -> Sums:
+        return section_sums(layout)
+
+    def properties(self, layout: SectionLayout, materials: SectionMaterials, sums: Sums) -> SectionProperties:
+        return section_properties(layout, materials, sums)
+
+    def shear_flow(
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, sums: Sums
+    ) -> ShearFlow:
+        return shear_flow(layout, materials, properties, sums)
+
+    def twist_stiffness(self, layout: SectionLayout, materials: SectionMaterials) -> Array:
+        return twist_stiffness(layout, materials)
+
+    def twist(self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties) -> Twist:
+        phi, back = distinct_stress_functions(layout, materials)
+        GJ = phi.GJ[back] + own_twist(layout, materials)
+        return Twist(np.asarray(GJ), shear_centre(layout, materials, properties, phi, back))
+
+    def boundary(self, layout: SectionLayout) -> tuple[Array, Array]:
+        outline = layout.outline
+        x = np.concatenate([outline.x[:, ::-1], outline.x], axis=1)
+        z = np.concatenate([outline.upper[:, ::-1], outline.lower], axis=1)
+        return x, z
+
+    def strain(self, properties: SectionProperties, kz: Array, kx: Array, x: Array, z: Array) -> Array:
+        return np.asarray(-(kz * (z - properties.z0) + kx * (x - properties.x0)))
+
+
+FILLED = FilledKernel()
+
+__all__ = [
+    "FILLED",
+    "FilledKernel",
+    "SheetGeometry",
+    "Sums",
+    "beside_sticks",
+    "core_moments",
+    "having",
+    "own_twist",
+    "patches_of",
+    "section_properties",
+    "section_sums",
+    "shear_centre",
+    "shear_flow",
+    "sheet_geometry",
+    "twist_stiffness",
+]

@@ -1,0 +1,45 @@
+"""Area moments of the parts of the core that are another foam, or nothing."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.polynomial.legendre import leggauss
+from numpy.typing import NDArray
+
+from ...geometry import XI, Outline
+from ...kinds import PatchRow
+from ..section import Patches, no_patches
+
+Array = NDArray[np.float64]
+
+#: Gauss points across a cut: exact for polynomials to the 31st degree
+_NODES, _WEIGHTS = leggauss(16)
+
+
+def patches_of(rows: list[PatchRow], outline: Outline) -> Patches:
+    """Moments by Gauss's rule over the chordwise extent of each patch (16 points: the outline is smooth)."""
+    if not rows:
+        return no_patches(len(outline.chord))
+    chord, scale = outline.chord[:, None], outline.z_scale[:, None]
+    found = []
+    for row in rows:
+        half = 0.5 * (row.share_to - row.share_from)[:, None]
+        share = 0.5 * (row.share_to + row.share_from)[:, None] + half * _NODES
+        upper = np.interp(share, XI, outline.profile.upper) * scale
+        lower = np.interp(share, XI, outline.profile.lower) * scale
+        top, low = upper, lower
+        if row.depth is not None:
+            top = upper if row.face > 0 else np.minimum(lower + row.depth, upper)
+            low = np.maximum(upper - row.depth, lower) if row.face > 0 else lower
+        w, x = half * chord * _WEIGHTS, share * chord
+        d1, d2, d3 = top - low, (top**2 - low**2) / 2, (top**3 - low**3) / 3
+        full = np.sum(w * (upper - lower), axis=1)
+        area = np.sum(w * d1, axis=1)
+        found.append(
+            (
+                row.share_from * outline.chord, row.share_to * outline.chord,
+                area / np.maximum(full, 1e-12), area, np.sum(w * x * d1, axis=1), np.sum(w * d2, axis=1),
+                np.sum(w * x**2 * d1, axis=1), np.sum(w * d3, axis=1), np.sum(w * x * d2, axis=1), row.present,
+            )
+        )  # fmt: skip
+    return Patches(*(np.stack(column) for column in zip(*found, strict=True)))

@@ -1,0 +1,149 @@
+"""Modulus-weighted properties of sections from all their parts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ...geometry import XI
+from ..contract import SectionProperties
+from ..section import SectionLayout, SectionMaterials
+from .core import CoreMoments, core_moments
+from .sheets import SheetGeometry, sheet_geometry
+from .torsion import StressFunction, stress_function
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Sums:
+    """Geometry that does not depend on materials, kept for what is computed from it next."""
+
+    core: CoreMoments
+    sheet: SheetGeometry
+
+
+def _core_shear_place(layout: SectionLayout) -> tuple[Array, Array]:
+    """(S,) integrals of h^3 and x h^3 / 12: the foam's part of the flexural centre (Duncan 1932)."""
+    outline = layout.outline
+    h3 = (outline.profile.upper - outline.profile.lower) ** 3 / 12
+    scale = outline.chord * outline.z_scale**3
+    return scale * float(np.trapezoid(h3, XI)), scale * outline.chord * float(np.trapezoid(XI * h3, XI))
+
+
+def section_sums(layout: SectionLayout) -> Sums:
+    """What depends on geometry alone."""
+    return Sums(core_moments(layout.outline), sheet_geometry(layout.outline, layout.sheets))
+
+
+def section_properties(layout: SectionLayout, materials: SectionMaterials, sums: Sums) -> SectionProperties:
+    """Bending, stretching and mass of S sections for V variants.
+
+    Members replace the foam that they displace; sheets are line elements outside the outline; a
+    member's stretching stiffness counts with its slip factor gamma, its own bending in full.
+
+    Sources: Bruhn 1973; Allen 1969; EN 1995-1-1 Annex B (slip).
+    """
+    members, m = layout.members, materials
+    core, sheet = sums.core, sums.sheet
+    Ef, rho_f = m.foam.E[:, None], m.foam.rho[:, None]
+
+    # (V, P) weights on (P, S) geometry
+    stick = m.member_on * m.member_E * m.gamma * members.oblique
+    own = m.member_on * m.member_E * members.oblique
+    hole = m.member_on
+    film = m.sheet_on * m.sheet_Et
+    x, z, here = members.x, members.z, members.present
+    area, out = members.area * here, members.area_out * here
+    ixx, izz, ixx_out, izz_out = (a * here for a in (members.ixx, members.izz, members.ixx_out, members.izz_out))
+    line = {k: getattr(sheet, k).sum(axis=2) for k in ("length", "x", "z", "xx", "zz", "xz")}
+
+    def total(core_part: Array, stick_part: Array, hole_part: Array, film_part: Array) -> Array:
+        return np.asarray(Ef * (core_part - hole @ hole_part) + stick @ stick_part + film @ film_part)
+
+    EA = total(core.area, area, out, line["length"])
+    ESx = total(core.x, area * x, out * x, line["x"])
+    ESz = total(core.z, area * z, out * z, line["z"])
+    Exx = total(core.xx, area * x**2, out * x**2 + izz_out, line["xx"]) + own @ izz
+    Ezz = total(core.zz, area * z**2, out * z**2 + ixx_out, line["zz"]) + own @ ixx
+    Exz = total(core.xz, area * x * z, out * x * z, line["xz"])
+    patches = layout.patches
+    if patches.count:
+        # a patch stands in place of the core: what it has more, or less, than the core's foam
+        more, stands = m.patch_on * (m.patch_E - Ef), patches.present
+        EA = EA + more @ (patches.area * stands)
+        ESx, ESz = ESx + more @ (patches.mx * stands), ESz + more @ (patches.mz * stands)
+        Exx, Ezz = Exx + more @ (patches.xx * stands), Ezz + more @ (patches.zz * stands)
+        Exz = Exz + more @ (patches.xz * stands)
+    x0, z0 = ESx / EA, ESz / EA
+
+    h3, xh3 = _core_shear_place(layout)
+    arm = (z - z0[:, None, :]) ** 2 * area + ixx  # (V, P, S)
+    weight = own[:, :, None] * arm
+    sheet_arm = line["zz"] - 2 * z0[:, None, :] * line["z"] + z0[:, None, :] ** 2 * line["length"]
+    sheet_weight = film[:, :, None] * sheet_arm
+    sheet_x = np.divide(line["x"], line["length"], out=np.zeros_like(line["x"]), where=line["length"] > 0)
+    x_shear = (Ef * xh3 + (weight * x).sum(axis=1) + (sheet_weight * sheet_x).sum(axis=1)) / (
+        Ef * h3 + weight.sum(axis=1) + sheet_weight.sum(axis=1)
+    )
+
+    stick_rho, film_rho = m.member_on * m.member_rho, m.sheet_on * m.sheet_mass
+    mass = rho_f * (core.area - hole @ out) + stick_rho @ area + film_rho @ line["length"]
+    mass_x = rho_f * (core.x - hole @ (out * x)) + stick_rho @ (area * x) + film_rho @ line["x"]
+    polar = rho_f * (core.xx - hole @ (out * x**2)) + stick_rho @ (area * x**2) + film_rho @ line["xx"]
+    if patches.count:
+        more = m.patch_on * (m.patch_rho - rho_f)
+        mass = mass + more @ (patches.area * stands)
+        mass_x, polar = mass_x + more @ (patches.mx * stands), polar + more @ (patches.xx * stands)
+    return SectionProperties(
+        EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x_shear, mass, mass_x / mass, polar
+    )
+
+
+def twist_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """GJ, (V, S) N mm2: the foam-core method, plus each stick's own."""
+    phi, back = distinct_stress_functions(layout, materials)
+    return np.asarray(phi.GJ[back] + own_twist(layout, materials))
+
+
+def distinct_stress_functions(
+    layout: SectionLayout, materials: SectionMaterials
+) -> tuple[StressFunction, NDArray[np.intp]]:
+    """Variants that differ only in what does not matter to twist are solved once; (V,) which is whose."""
+    m, members = materials, layout.members
+    is_web = (layout.members.web_width > 0).any(axis=1) if members.count else np.zeros(0, dtype=bool)
+    key = np.concatenate(
+        [
+            m.foam.G[:, None],
+            m.member_on[:, is_web] * m.member_G[:, is_web],
+            m.sheet_on * m.sheet_Gt,
+            m.patch_on * (1 + m.patch_G),
+        ],
+        axis=1,
+    )
+    _, first, back = np.unique(key, axis=0, return_index=True, return_inverse=True)
+    return stress_function(layout, m.take(first)), back.reshape(-1)
+
+
+def beside_sticks(
+    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, x_shear: Array
+) -> Array:
+    """(V, S) mm: shear centre with the sticks, where `x_shear` is that of foam and sheets alone.
+
+    Each part by what it adds to EI, as sticks that neither close nor open a cell allow.
+    """
+    m, members = materials, layout.members
+    own = (m.member_on * m.member_E * members.oblique)[:, :, None]
+    arm = (members.z - properties.z0[:, None, :]) ** 2 * members.area + members.ixx
+    weight = own * arm * members.present
+    sticks = weight.sum(axis=1)
+    rest = np.maximum(properties.EIxx - sticks, 1e-9 * properties.EIxx)
+    return np.asarray((rest * x_shear + (weight * members.x).sum(axis=1)) / (rest + sticks))
+
+
+def own_twist(layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """(V, S) N mm2; what the sticks add to GJ by themselves."""
+    m, members = materials, layout.members
+    return np.asarray((m.member_on * m.member_G) @ (members.polar * members.present))

@@ -1,0 +1,114 @@
+"""Skins and tapes as line elements on the outline's arc, with their own offset."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ...geometry import Outline
+from ...geometry.profile import XI
+from ..section import Sheets
+
+Array = NDArray[np.float64]
+
+#: segments along a sheet at which strain, shear and wrinkling are looked at
+SEGMENTS = 16
+
+
+@dataclass(frozen=True)
+class SheetGeometry:
+    """Line moments of each sheet about the local leading edge; (P, S, Q) with Q segments each.
+
+    `length`, `x`, `z` are integrals of 1, x, z; `xx`, `zz`, `xz` of the products; `x_at`, `z_at`
+    (P, S, Q + 1) are the ends of the segments. The last two of the Q segments are the covered blunt
+    nose and trailing edge, of no length where the sheet does not cover them.
+    """
+
+    length: Array
+    x: Array
+    z: Array
+    xx: Array
+    zz: Array
+    xz: Array
+    x_at: Array
+    z_at: Array
+
+
+def _offset_face(outline: Outline, face: float, offset: float, nose: bool, tail: bool) -> tuple[Array, Array]:
+    """(S, N) points of a face moved outward by `offset`, mitred at its vertices.
+
+    `nose` and `tail`: whether the sheet goes on over that edge, and so is mitred there too.
+    """
+    x, z = outline.x, outline.upper if face > 0 else outline.lower
+    dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
+    ds = np.hypot(dx, dz)
+    nx, nz = -face * dz / ds, face * dx / ds
+    edge = np.ones((x.shape[0], 1))
+    first = (-edge, 0 * edge) if nose else (nx[:, :1], nz[:, :1])
+    last = (edge, 0 * edge) if tail else (nx[:, -1:], nz[:, -1:])
+    left_x, left_z = np.hstack([first[0], nx]), np.hstack([first[1], nz])
+    right_x, right_z = np.hstack([nx, last[0]]), np.hstack([nz, last[1]])
+    scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
+    return x + scale * (left_x + right_x), z + scale * (left_z + right_z)
+
+
+def _cumulative(x: Array, z: Array, t: float) -> Array:
+    """(8, S, N): running integrals of 1, x, z, xx, zz, xz along polylines (S, N), then x and z.
+
+    The products hold the sheet's own inertia through its thickness `t`, mm, too.
+    """
+    run = np.empty((8, *x.shape))
+    run[:6, :, 0] = 0.0
+    dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
+    ds = np.hypot(dx, dz)
+    mx, mz = 0.5 * (x[:, :-1] + x[:, 1:]), 0.5 * (z[:, :-1] + z[:, 1:])
+    terms = run[:6, :, 1:]
+    terms[0], terms[1], terms[2] = ds, mx * ds, mz * ds
+    own = t * t / 12 / np.maximum(ds, 1e-12)  # times the squares of the normal's parts, -dz and dx
+    terms[3] = (mx * mx + dx * dx / 12) * ds + own * dz * dz
+    terms[4] = (mz * mz + dz * dz / 12) * ds + own * dx * dx
+    terms[5] = (mx * mz + dx * dz / 12) * ds - own * dx * dz
+    np.cumsum(terms, axis=2, out=terms)
+    run[6], run[7] = x, z
+    return run
+
+
+def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
+    """Line moments of every sheet at every station.
+
+    A sheet of any extent is the difference of running integrals along its face, so that its cost
+    does not depend on where it ends.
+    """
+    p_count, s_count = sheets.share_from.shape
+    moments = np.zeros((6, p_count, s_count, SEGMENTS + 2))
+    ends = np.zeros((2, p_count, s_count, SEGMENTS + 1))
+    spread = 0.5 * (1 - np.cos(np.linspace(0, np.pi, SEGMENTS + 1)))
+    stations = np.arange(s_count)[:, None]
+    faces: dict[tuple[float, float, bool, bool], Array] = {}
+    for p in range(p_count):
+        face = float(sheets.face[p])
+        key = (face, 0.5 * float(sheets.t[p]), bool(sheets.nose_edge[p]), bool(sheets.tail_edge[p]))
+        if key not in faces:
+            faces[key] = _cumulative(*_offset_face(outline, *key), float(sheets.t[p]))
+        run = faces[key]
+        share = sheets.share_from[p][:, None] + spread * (sheets.share_to[p] - sheets.share_from[p])[:, None]
+        index = np.clip(np.searchsorted(XI, share, side="right") - 1, 0, len(XI) - 2)
+        part = (share - XI[index]) / (XI[index + 1] - XI[index])
+        left = run[:, stations, index]
+        at = left + part * (run[:, stations, index + 1] - left)
+        present = sheets.present[p]
+        moments[:, p, :, :SEGMENTS] = np.diff(at[:6], axis=2) * present[:, None]
+        ends[:, p] = at[6:]
+        for edge, covers, slot in ((0, sheets.nose_edge[p], -2), (-1, sheets.tail_edge[p], -1)):
+            if not covers:
+                continue
+            # each face carries the half of a blunt edge that is nearer to it
+            xe, z_mid = run[6, :, edge], 0.5 * (outline.upper[:, edge] + outline.lower[:, edge])
+            high = np.abs(run[7, :, edge] - z_mid)
+            ze = z_mid + 0.5 * face * high
+            moments[:, p, :, slot] = (
+                present * high * np.stack([np.ones_like(ze), xe, ze, xe**2, ze**2 + high**2 / 12, xe * ze])
+            )
+    return SheetGeometry(*moments, *ends)

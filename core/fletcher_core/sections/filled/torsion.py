@@ -1,0 +1,244 @@
+"""Twist stiffness GJ of a foam-filled section with skins over any part of it.
+
+Thin-wall formulas fail here: film is stiff, foam is soft but fills the cell, and the skins may
+cover only part of the outline. Prandtl's stress function per unit twist is reduced chordwise
+(Kantorovich): at each x, phi = phi_u s + phi_l (1 - s) + b 4 s (1 - s), s = (z - z_l) / h, with the
+unknowns phi_u, phi_l, b at each node. The energy is minimised over all nodes of all sections at
+once; GJ is the load vector times the solution.
+
+Sources: Timoshenko and Goodier 1951 (stress function, membrane analogy); Kantorovich and Krylov 1958.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.linalg import solveh_banded
+
+from ...geometry.profile import XI
+from ..section import SectionLayout, SectionMaterials
+
+Array = NDArray[np.float64]
+
+#: element matrices of the chordwise reduction (Kantorovich and Krylov 1958): docs/sections.md has the derivation
+_X_GRADIENT = np.array([[1 / 3, 1 / 6, 1 / 3], [1 / 6, 1 / 3, 1 / 3], [1 / 3, 1 / 3, 8 / 15]])
+_Z_GRADIENT = np.array([[1.0, -1.0, 0.0], [-1.0, 1.0, 0.0], [0.0, 0.0, 16 / 3]])
+_LOAD = np.array([0.5, 0.5, 2 / 3])
+_PAIRS = ((0, 0), (1, 0), (1, 1), (2, 0), (2, 1), (2, 2))
+#: places along the chord, close together at both ends and round every end of a skin or web; own choice
+_BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 37)))
+_FINE = (-0.9, -0.4, -0.12, 0.12, 0.4, 0.9)
+_IN_A_WEB = (-0.5, -0.25, 0.0, 0.25, 0.5)
+_TINY = 1e-9
+#: chord shares nearer to each other than this are one place
+_SAME = 1e-8
+#: depth of foam left in a hole, as a share: small enough to carry nothing, large enough to solve
+_VOID = 1e-3
+
+
+def chordwise_grid(layout: SectionLayout) -> Array:
+    """(S, M) chord shares of the nodes: an even base, the edges of webs and patches, and a fine fan of
+    nodes (in parts of the local depth) at every end of a skin inside the chord."""
+    outline, members, sheets, patches = layout.outline, layout.members, layout.sheets, layout.patches
+    s_count = outline.chord.shape[0]
+    columns = [np.broadcast_to(_BASE, (s_count, len(_BASE)))]
+    ends = {tuple(np.round(e, 9)) for p in range(sheets.count) for e in (sheets.share_from[p], sheets.share_to[p])}
+    for end in sorted(ends):
+        place = np.array(end)
+        if np.all((place <= 0) | (place >= 1)):
+            continue
+        upper, lower = outline.faces_at(place)
+        fan = place[:, None] + np.array((0.0, *_FINE)) * ((upper - lower) / outline.chord)[:, None]
+        columns.append(np.clip(fan, 0, 1))
+    for p in range(members.count):
+        if np.any(members.web_width[p] > 0):
+            # a stiff web twists by itself too: it needs nodes within its thickness
+            for side in _IN_A_WEB:
+                place = (members.x[p] + side * members.web_width[p]) / outline.chord
+                columns.append(np.clip(place, 0, 1)[:, None])
+    for p in range(patches.count):
+        for edge in (patches.x_from[p], patches.x_to[p]):
+            columns.append(np.clip(edge / outline.chord, 0, 1)[:, None])
+    return np.sort(np.concatenate(columns, axis=1), axis=1)
+
+
+def _webs_and_patches(G: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """(V, S, elements): the core's G where webs join both faces, and where another foam stands."""
+    members, patches, foam = layout.members, layout.patches, materials.foam.G[:, None, None]
+
+    def filled(left: Array, right: Array) -> Array:
+        return _filled(x, dx, left, right)
+
+    for p in range(patches.count):
+        share = filled(patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
+        other = materials.patch_G[:, p, None, None]
+        G = G + materials.patch_on[:, p, None, None] * share * np.where(other > 0, other - foam, 0.0)
+    for p in range(members.count):
+        if np.any(members.web_width[p] > 0):
+            half = 0.5 * members.web_width[p]
+            share = filled(members.x[p] - half, members.x[p] + half) * members.present[p][:, None]
+            on = materials.member_on[:, p, None, None]
+            G = G + on * share * (materials.member_G[:, p, None, None] - foam)
+    return G
+
+
+def _filled(x: Array, dx: Array, left: Array, right: Array) -> Array:
+    """(S, elements): share of each element's length between two places, (S,) each."""
+    over = np.minimum(x[:, 1:], right[:, None]) - np.maximum(x[:, :-1], left[:, None])
+    return np.asarray(np.clip(over / dx, 0.0, 1.0))
+
+
+def _depth_left(h: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> Array:
+    """(V or 1, S, elements): depth of foam where something is cut out of it."""
+    patches, left = layout.patches, h[None]
+    for p in range(patches.count):
+        share = _filled(x, dx, patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
+        gone = materials.patch_on[:, p] * (materials.patch_G[:, p] <= 0)
+        left = left * (1 - (1 - _VOID) * gone[:, None, None] * share)
+    return left
+
+
+@dataclass(frozen=True)
+class StressFunction:
+    """Prandtl's stress function per unit twist (1 / mm) at M nodes along the chord, for V variants and S stations.
+
+    Attributes
+    ----------
+    GJ : (V, S) N mm2, of the core with skins and webs, without what sticks add by themselves.
+    upper, lower, bubble : (V, S, M) N / mm: phi on both faces of the foam, and what rises between them.
+    x, up, low : (S, M) mm, nodes and faces.
+    G, deep : (V or 1, S, M - 1) shear modulus and depth of foam of each element, MPa and mm.
+    covers : (P, S, M - 1) ones where a sheet lies over an element, times its share of layers there.
+    arc : face -> (S, M - 1) mm along it.
+    """
+
+    GJ: Array
+    upper: Array
+    lower: Array
+    bubble: Array
+    x: Array
+    up: Array
+    low: Array
+    G: Array
+    deep: Array
+    covers: Array
+    arc: dict[int, Array]
+
+
+def stress_function(layout: SectionLayout, materials: SectionMaterials) -> StressFunction:
+    """Solved for all variants and stations at once."""
+    outline, sheets = layout.outline, layout.sheets
+    grid = chordwise_grid(layout)
+    x = grid * outline.chord[:, None]
+    z_scale = outline.z_scale[:, None]
+    up = np.interp(grid, XI, outline.profile.upper) * z_scale
+    low = np.interp(grid, XI, outline.profile.lower) * z_scale
+    h_node = np.maximum(up - low, 1e-4 * outline.chord[:, None])
+    dx = np.maximum(np.diff(x, axis=1), 1e-7 * outline.chord[:, None])
+    h = 0.5 * (h_node[:, 1:] + h_node[:, :-1])
+    middle = 0.5 * (grid[:, 1:] + grid[:, :-1])
+    arc = {
+        +1: np.hypot(np.diff(x, axis=1), np.diff(up, axis=1)),
+        -1: np.hypot(np.diff(x, axis=1), np.diff(low, axis=1)),
+    }
+
+    v_count, s_count = materials.variants, grid.shape[0]
+    G = np.repeat(materials.foam.G[:, None, None], s_count, axis=1) * np.ones_like(middle)
+    G = _webs_and_patches(G, x, dx, layout, materials)
+    deep = _depth_left(h, x, dx, layout, materials)
+
+    Gt = {+1: np.zeros_like(G), -1: np.zeros_like(G)}
+    thick = {+1: np.zeros_like(G), -1: np.zeros_like(G)}
+    edge_Gt, edge_t = np.zeros((2, v_count, s_count)), np.zeros((2, v_count, s_count))
+    laid = np.zeros((sheets.count, *middle.shape))
+    for p in range(sheets.count):
+        face = int(sheets.face[p])
+        a, b = sheets.share_from[p][:, None], sheets.share_to[p][:, None]
+        # nodes may stand twice where one sheet ends and the next begins: no bare element lies between them
+        covers = ((middle >= a - _SAME) & (middle <= b + _SAME)) * sheets.present[p][:, None]
+        laid[p] = covers
+        stiff = (materials.sheet_on[:, p] * materials.sheet_Gt[:, p])[:, None, None]
+        t = (materials.sheet_on[:, p] * sheets.t[p])[:, None, None]
+        Gt[face] = Gt[face] + stiff * covers
+        thick[face] = thick[face] + t * covers
+        for edge, flag in ((0, sheets.nose_edge[p]), (1, sheets.tail_edge[p])):
+            # both faces of a sheet that covers an edge name it; each carries half of the count
+            edge_Gt[edge] += 0.5 * flag * stiff[:, 0] * sheets.present[p]
+            edge_t[edge] += 0.5 * flag * t[:, 0] * sheets.present[p]
+    # phi falls from its value on the foam to zero through the skin: half the skin's area is enclosed too
+    enclosed = {face: thick[face] * arc[face] for face in (+1, -1)}
+    edge_h = h_node[:, [0, -1]]
+    GJ, phi = _solve(G, deep, dx, Gt, arc, enclosed, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h)
+    return StressFunction(GJ, phi[..., 0], phi[..., 1], phi[..., 2], x, up, low, G, deep, laid, arc)
+
+
+def _solve(
+    G: Array,
+    h: Array,
+    dx: Array,
+    Gt: dict[int, Array],
+    arc: dict[int, Array],
+    enclosed: dict[int, Array],
+    edge_Gt: Array,
+    edge_area: Array,
+    edge_h: Array,
+) -> tuple[Array, Array]:
+    """GJ (V, S), and phi on the upper face, on the lower, and the bubble: (V, S, M, 3)."""
+    v_count, s_count, elements = G.shape
+    nodes = elements + 1
+    grid = (v_count, s_count, nodes)
+    own = {ij: np.zeros(grid) for ij in _PAIRS}  # (i, j), i >= j, of a node with itself
+    beside = np.zeros((3, 3, *grid))  # of a node (rows) with the next one (columns)
+    load = [np.zeros(grid) for _ in range(3)]
+
+    along, across, volume = h / (G * dx), 0.5 * dx / (G * h), h * dx
+    for i, j in _PAIRS:
+        term = (
+            _X_GRADIENT[i, j] * along + _Z_GRADIENT[i, j] * across if _Z_GRADIENT[i, j] else _X_GRADIENT[i, j] * along
+        )
+        own[i, j][..., :-1] += term
+        own[i, j][..., 1:] += term
+    for i in range(3):
+        for j in range(3):
+            beside[i, j, ..., :-1] = -_X_GRADIENT[i, j] * along
+        load[i][..., :-1] += _LOAD[i] * volume
+        load[i][..., 1:] += _LOAD[i] * volume
+
+    keep = [np.ones(grid) for _ in range(3)]
+    for place, face in ((0, +1), (1, -1)):
+        covered = Gt[face] > _TINY
+        give = np.where(covered, arc[face] / np.where(covered, Gt[face], 1.0), 0.0)
+        own[place, place][..., :-1] += give / 3
+        own[place, place][..., 1:] += give / 3
+        beside[place, place, ..., :-1] += give / 6
+        load[place][..., :-1] += 0.5 * enclosed[face]
+        load[place][..., 1:] += 0.5 * enclosed[face]
+        # phi is held at zero where no skin lies on either side
+        keep[place][..., :-1] *= covered
+        keep[place][..., 1:] *= covered
+    for edge, node in ((0, 0), (1, nodes - 1)):
+        closed = edge_Gt[edge] > _TINY
+        give = np.where(closed, edge_h[:, edge] / np.where(closed, edge_Gt[edge], 1.0), 0.0)
+        for i, j in _PAIRS:
+            own[i, j][..., node] += give * _X_GRADIENT[i, j]
+        for i in range(3):
+            load[i][..., node] += edge_area[edge] * _LOAD[i]
+            keep[i][..., node] *= closed
+
+    unknowns = v_count * s_count * nodes * 3
+    band = np.zeros((6, unknowns))  # lower form: band[k, j] = A[j + k, j]
+    weight = np.empty(unknowns)
+    for i, j in _PAIRS:
+        entry = own[i, j] * keep[i] * keep[j]
+        band[i - j, j::3] = (entry + (1.0 - keep[i]) if i == j else entry).ravel()
+    for j in range(3):
+        weight[j::3] = (load[j] * keep[j]).ravel()
+        for i in range(3):
+            entry = beside[j, i]
+            entry[..., :-1] *= keep[j][..., :-1] * keep[i][..., 1:]
+            band[3 + i - j, j::3] = entry.ravel()
+    solution = solveh_banded(band, weight, lower=True, overwrite_ab=True, check_finite=False)
+    GJ = (weight * solution).reshape(v_count, s_count, -1).sum(axis=-1)
+    return np.asarray(GJ), np.asarray(solution).reshape(v_count, s_count, nodes, 3)

@@ -1,0 +1,155 @@
+"""How a section warps when it twists, and from that where its shear centre lies.
+
+The stress function of the torsion solution gives the warping w per unit twist about the local leading edge:
+dw/dx = tau_xy / G + z, dw/dz = tau_zy / G - x. It is integrated along the middle between both faces and from there
+across to them; through the depth it is taken as a parabola. The E-weighted moments of w say about which point the
+section must turn so that its warping neither bends it nor stretches it: the shear centre.
+
+Sources: Trefftz 1935; Timoshenko and Goodier 1951.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..contract import SectionProperties
+from ..section import SectionLayout, SectionMaterials
+from .torsion import StressFunction
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Warping:
+    """(V, S, M) mm2 per unit twist at the nodes: on the upper face, in the middle, on the lower face."""
+
+    upper: Array
+    middle: Array
+    lower: Array
+
+
+def warping(phi: StressFunction) -> Warping:
+    """Of every variant and station, zero in the middle of the nose."""
+    x, up, low = phi.x, phi.up, phi.low
+    dx = np.maximum(np.diff(x, axis=-1), 1e-7)
+    mid = 0.5 * (up + low)
+
+    def between(a: Array) -> Array:
+        return np.asarray(0.5 * (a[..., 1:] + a[..., :-1]))
+
+    def rise(a: Array) -> Array:
+        return np.asarray(np.diff(a, axis=-1) / dx)
+
+    h, xm = np.maximum(between(up - low), 1e-6), between(x)
+    upper, lower, bubble = between(phi.upper), between(phi.lower), between(phi.bubble)
+    d_upper, d_lower, d_bubble = rise(phi.upper), rise(phi.lower), rise(phi.bubble)
+    d_low, d_h = rise(low), rise(up - low)
+
+    def down(s: float) -> Array:
+        """tau_zy / G - x at a share of the depth, in each element."""
+        d_s = -(d_low + s * d_h) / h
+        along = d_upper * s + d_lower * (1 - s) + 4 * s * (1 - s) * d_bubble
+        through = upper - lower + 4 * (1 - 2 * s) * bubble
+        return np.asarray(-(along + through * d_s) / phi.G - xm)
+
+    across = (upper - lower) / phi.deep / phi.G + between(mid)
+    steps = across * dx + down(0.5) * np.diff(mid, axis=-1)
+    middle = np.concatenate([np.zeros((*steps.shape[:-1], 1)), np.cumsum(steps, axis=-1)], axis=-1)
+    # Simpson's rule from the middle to each face
+    to_upper = h / 12 * (down(0.5) + 4 * down(0.75) + down(1.0))
+    to_lower = -h / 12 * (down(0.5) + 4 * down(0.25) + down(0.0))
+
+    def at_nodes(a: Array) -> Array:
+        """Of the elements on both sides, by their length."""
+        width = np.broadcast_to(dx, a.shape)
+        total, weight = np.zeros(middle.shape), np.zeros(middle.shape)
+        total[..., :-1] += a * width
+        total[..., 1:] += a * width
+        weight[..., :-1] += width
+        weight[..., 1:] += width
+        return np.asarray(total / weight)
+
+    return Warping(middle + at_nodes(to_upper), middle, middle + at_nodes(to_lower))
+
+
+def _patch_share(phi: StressFunction, layout: SectionLayout, p: int) -> Array:
+    """(S, M - 1) share of each element that a patch takes, of its depth too."""
+    patches, x = layout.patches, phi.x
+    over = np.minimum(x[:, 1:], patches.x_to[p][:, None]) - np.maximum(x[:, :-1], patches.x_from[p][:, None])
+    along = np.clip(over / np.maximum(np.diff(x, axis=1), 1e-7), 0.0, 1.0)
+    return np.asarray(along * (patches.part[p] * patches.present[p])[:, None])
+
+
+def _at(phi: StressFunction, w: Warping, x: Array, z: Array) -> Array:
+    """(V, S) warping at one place of each station, x and z (S,) mm."""
+    left = np.clip((phi.x <= x[:, None]).sum(axis=1) - 1, 0, phi.x.shape[1] - 2)
+    rows = np.arange(len(x))
+
+    def here(a: Array) -> Array:
+        first, second = a[..., rows, left], a[..., rows, left + 1]
+        span = np.maximum(phi.x[rows, left + 1] - phi.x[rows, left], 1e-9)
+        return np.asarray(first + (second - first) * np.clip((x - phi.x[rows, left]) / span, 0.0, 1.0))
+
+    up, low = here(phi.up), here(phi.low)
+    s = np.clip((z - low) / np.maximum(up - low, 1e-9), 0.0, 1.0) - 0.5
+    upper, middle, lower = here(w.upper), here(w.middle), here(w.lower)
+    return np.asarray(middle + (upper - lower) * s + 2 * (upper + lower - 2 * middle) * s**2)
+
+
+def shear_centre(
+    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, phi: StressFunction,
+    back: NDArray[np.intp],
+) -> Array:  # fmt: skip
+    """(V, S) mm from the local leading edge.
+
+    Parameters
+    ----------
+    phi : of the distinct variants; `back` (V,) says which of them each variant is.
+    """
+    w, m, members = warping(phi), materials, layout.members
+    dx = np.diff(phi.x, axis=-1)
+    mid, h = 0.5 * (phi.up + phi.low), phi.up - phi.low
+    through = [(phi.low, w.lower, 1), (mid, w.middle, 4), (phi.up, w.upper, 1)]
+    # Simpson's rule through the depth, trapezium along the chord: integrals of w, w z and w x over each element
+    parts = [
+        sum(k * wk for _, wk, k in through),
+        sum(k * wk * zk for zk, wk, k in through),
+        phi.x * sum(k * wk for _, wk, k in through),
+    ]  # fmt: skip
+    elements = [0.5 * dx * (a[..., 1:] + a[..., :-1]) for a in (h / 6 * part for part in parts)]
+    foam = m.foam.E[:, None]
+    sums = [foam * a.sum(axis=-1)[back] for a in elements]
+    for p in range(layout.patches.count):
+        share = _patch_share(phi, layout, p)
+        more = m.patch_on[:, p, None] * (m.patch_E[:, p, None] - foam)
+        sums = [total + more * (a * share).sum(axis=-1)[back] for total, a in zip(sums, elements, strict=True)]
+    for p in range(layout.sheets.count):
+        face = int(layout.sheets.face[p])
+        line, at_face = (phi.up, w.upper) if face > 0 else (phi.low, w.lower)
+        length, half = np.maximum(phi.arc[face], 1e-9), 0.5 * layout.sheets.t[p]
+        # to the middle of the sheet's thickness, square to the face: what shears it there is next to nothing
+        nx, nz = -face * np.diff(line, axis=-1) / length, face * dx / length
+        x, z = (0.5 * (a[..., 1:] + a[..., :-1]) for a in (phi.x, line))
+        at = 0.5 * (at_face[..., 1:] + at_face[..., :-1]) + half * (nx * z - nz * x)
+        x, z = x + half * nx, z + half * nz
+        stiff = (m.sheet_on * m.sheet_Et)[:, p, None]
+        width = length * phi.covers[p]
+        for k, f in enumerate((at, at * z, at * x)):
+            sums[k] = sums[k] + stiff * (width * f).sum(axis=-1)[back]
+    for p in range(members.count):
+        x, z, there = members.x[p], members.z[p], members.present[p]
+        at = _at(phi, w, x, z)[back]
+        on = m.member_on[:, p, None] * members.oblique[p] * there
+        full, bonded = on * m.member_E[:, p, None], on * (m.member_E * m.gamma)[:, p, None]
+        gone = m.member_on[:, p, None] * there * foam
+        area = bonded * members.area[p] - gone * members.area_out[p]
+        sums[0] = sums[0] + area * at
+        # a stick by itself turns about its own centre
+        sums[1] = sums[1] + area * at * z - x * (full * members.ixx[p] - gone * members.ixx_out[p])
+        sums[2] = sums[2] + area * at * x + z * (full * members.izz[p] - gone * members.izz_out[p])
+    q = properties
+    by_z, by_x = sums[1] - q.z0 * sums[0], sums[2] - q.x0 * sums[0]
+    return np.asarray((q.EIxz * by_x - q.EIzz * by_z) / (q.EIxx * q.EIzz - q.EIxz**2))

@@ -1,0 +1,31 @@
+"""Sheets that a core brings with it: the paper of a board, the walls of corrugated sheet."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..catalogue import catalogue
+from ..kinds import SheetRow
+from ..model.core import Core
+
+Array = NDArray[np.float64]
+
+#: faces whose paper is still on, by what was peeled
+_STAYS = {"none": (1, -1), "top": (-1,), "bottom": (1,), "both": ()}
+
+
+def own_sheets(core: Core, y: Array) -> list[SheetRow]:
+    """The papers of a board as sheets of the core itself."""
+    board = catalogue().board.get(core.material)
+    if board is None:
+        return []
+    whole, none = np.ones_like(y), np.zeros_like(y)
+    sheet = board.paper_thickness or board.wall
+    assert sheet is not None
+    faces = _STAYS[core.peeled] if board.paper_faced else (1, -1)
+    name = "board's paper" if board.paper_faced else "sheet's own face"
+    return [
+        SheetRow(None, f"board.{core.material}", 1, f, none, whole, sheet.typical, False, False, whole, part=name)
+        for f in faces
+    ]

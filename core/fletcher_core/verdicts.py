@@ -1,0 +1,219 @@
+"""Airframe + scheme -> verdict: the only door that outsiders call for results."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from .analysis.batch import BatchResult, evaluate_many
+from .analysis.estimate import Estimate, estimate_of
+from .analysis.evaluation import Evaluation, compute, laid_out
+from .analysis.solve import sections_of, solve
+from .analysis.uncertainty import typical
+from .failure import MODES
+from .joints import BondTest
+from .model import Airframe, Scheme
+from .parts import PARTS
+from .questions.glued_joints import GluedJoint, glued_joints
+from .report.drawing import plan_drawing, slice_drawing
+from .report.lines import (
+    answers_drawn,
+    case_lines,
+    case_reserves,
+    curves,
+    first_drivers,
+    group_lines,
+    ledger,
+    mass_of,
+    mode_lines,
+    piece_id,
+    ribbon,
+    screens,
+    section_figures,
+    state_of,
+)
+from .report.targets import target_lines
+from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
+from .report.words import factor_words, how, place
+from .report.work import work_of
+from .report.working import working
+from .sections import spreads
+from .units import System
+
+__all__ = ["BatchResult", "evaluate", "evaluate_many", "glued", "section_at", "why"]
+
+SCOPE = (
+    "An estimate for unmanned, model-size aircraft only, from typical figures; never for anything that carries "
+    "a person. Local flying rules, club rules and, where it applies, licensed inspection come first."
+)
+
+
+def evaluate(
+    airframe: Airframe,
+    scheme: Scheme,
+    *,
+    system: System = "metric",
+    slice_at_mm: float | None = None,
+    stations: int = 61,
+    ledger: bool = True,
+    spread: bool = True,
+    others: Sequence[Scheme] = (),
+) -> Verdict:
+    """What a scheme gives: where and when it gives way, bend, twist, grams, and what each piece buys.
+
+    Parameters
+    ----------
+    airframe, scheme : the description; the scheme says which part it builds. Pieces that are switched off are told
+        what they would buy.
+    system : units of the words in the verdict; its figures are always N, mm, g.
+    slice_at_mm : where along the span the section is drawn; the weakest place if not given.
+    stations : evenly spaced stations on the half span, to which nodes at changes are added.
+    ledger : whether to tell what each piece buys.
+    spread : whether to draw samples; without, every low and high is the typical figure.
+    others : schemes of the other parts, whose weight flies along.
+
+    Raises
+    ------
+    Refused
+        With every problem of the description, each at its field.
+    """
+    a = compute(airframe, scheme, stations, ledger, spread, others)
+    return _verdict(a, system, slice_at_mm, ledger)
+
+
+def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledger: bool) -> Verdict:
+    solved, scheme, plan = a.solved, a.scheme, a.layout.plan
+    limit, ultimate = a.limit, a.limit * a.safety
+    n, station, finding = solved.break_at(0)
+    y_break = float(plan.y[station])
+    held_n, held_at, held_by = solved.holds_to(0)
+    drawn = answers_drawn(a)
+    breaks = estimate_of(n, drawn["break"])
+    bend = estimate_of(float(solved.shape.bend[0, -1]), drawn["bend"])
+    mode = MODES[finding.mode]
+    words = how(finding, scheme)
+    mass = mass_of(a)
+    modes = mode_lines(a)
+    reserves = case_reserves(a)
+    general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
+    work = work_of(scheme, a.copies)
+    main = a.cases[0]
+    asked = a.airframe.flight.load_factor * a.safety if scheme.part == "wing" else ultimate
+    holds = estimate_of(held_n, drawn["hold"])
+    twist = estimate_of(float(np.degrees(solved.shape.twist[0, -1])), drawn["twist"])
+    rest = a.airframe.rest_g + a.beside_g
+    flying = estimate_of(rest + mass.part_g.value, rest + drawn["mass"])
+    cut = y_break if slice_at_mm is None else slice_at_mm
+    return Verdict(
+        part=scheme.part,
+        sentence=f"gives way at {factor_words(n, main)}, {place(y_break, system, scheme.part)}: {words} first",
+        unit=main.unit,
+        case=main.label,
+        limit_n=limit,
+        ultimate_n=ultimate,
+        breaks=Break(
+            n=breaks,
+            reserve=Estimate(value=n / ultimate, low=breaks.low / ultimate, high=breaks.high / ultimate),
+            state=state_of(n / ultimate), y_mm=y_break, mode=finding.mode, piece_id=piece_id(finding, scheme),
+            face=finding.face,
+            how=words, seen_coming=mode.seen_coming, seen=mode.seen,
+        ),
+        holds=ResidualStrength(
+            n=holds, reserve=held_n / ultimate, y_mm=float(plan.y[held_at]),
+            mode=held_by.mode, piece_id=piece_id(held_by, scheme), how=how(held_by, scheme),
+            seen=MODES[held_by.mode].seen,
+        ),
+        first_wrinkle=next((m for m in modes if m.mode == "skin_wrinkling"), None),
+        tip_bend_mm=bend,
+        tip_bend_share=bend.value / plan.half_span,
+        tip_bend_by_shear_mm=float(solved.shape.bend_by_shear[0, -1]),
+        tip_slope_deg=float(np.degrees(np.arctan(solved.shape.slope[0, -1]))),
+        tip_inplane_mm=float(solved.shape.inplane[0, -1]),
+        twist_deg=twist,
+        bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
+        twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
+        screens=screens(a),
+        cases=case_lines(a, reserves),
+        drivers=first_drivers(a, drawn),
+        section=section_figures(a, cut),
+        mass=mass,
+        bare=Bare(
+            n=solved.break_at(a.rows.bare)[0],
+            hold_n=solved.holds_to(a.rows.bare)[0],
+            bend_mm=float(solved.shape.bend[a.rows.bare, -1]),
+            part_g=mass.foam_g.value,
+        ),
+        ledger=ledger(a, system) if with_ledger else [],
+        groups=group_lines(a) if with_ledger else [],
+        targets=target_lines(a.airframe, a.layout.part, asked, holds, bend, twist, mass.part_g, flying, work.hands),
+        work=work,
+        modes=modes,
+        ribbon=ribbon(a, reserves),
+        curves=curves(a, reserves),
+        drawing=Drawing(plan=plan_drawing(a.layout), slice=slice_drawing(solved, scheme, cut)),
+        cautions=general,
+        scope=SCOPE,
+    )  # fmt: skip
+
+
+def why(
+    airframe: Airframe, scheme: Scheme, figure: str, *, system: System = "metric", y_mm: float | None = None,
+    others: Sequence[Scheme] = (),
+) -> Working:  # fmt: skip
+    """The working of one figure of the verdict: inputs, formulas, sources and the values in between.
+
+    The same computation runs again on the same description, so the numbers are those that were used.
+
+    Parameters
+    ----------
+    figure : ``break``, ``hold``, ``bend``, ``twist``, ``mass``, ``bending_hz``, ``twist_hz``, a screen
+        (``divergence``...), ``case:<id>``, ``piece:<id>``, ``mode:<...>`` as told in the verdict's modes,
+        or one of the section's: ``EI``, ``GJ``, ``GA``, ``EA`` at `y_mm`.
+
+    Raises
+    ------
+    Refused
+        As `evaluate`, and where there is no such figure.
+    """
+    return working(compute(airframe, scheme, 61, True, True, others), figure, system, y_mm)
+
+
+def glued(
+    airframe: Airframe,
+    scheme: Scheme,
+    *,
+    system: System = "metric",
+    tests: Sequence[BondTest] = (),
+    school: str = "foaming",
+    others: Sequence[Scheme] = (),
+) -> list[GluedJoint]:
+    """The glued joints of a scheme, the weakest first, each with what a glue for it would be asked.
+
+    Parameters
+    ----------
+    tests, school : own bond tests, and by which school glues are ranked.
+
+    Raises
+    ------
+    Refused
+        As `evaluate`.
+    """
+    return glued_joints(compute(airframe, scheme, 61, False, False, others), system, tests, school)
+
+
+def section_at(airframe: Airframe, scheme: Scheme, y_mm: float) -> Slice:
+    """The section at one place along the span, for a station line that moves.
+
+    Raises
+    ------
+    Refused
+        As `evaluate`.
+    """
+    layout = laid_out(airframe, scheme, 61)
+    on = np.array([[float(p.on) for p in scheme.pieces]])
+    sections = sections_of(layout, typical(spreads(layout), 1), on)
+    # twist is not needed to draw a section
+    cases = PARTS[scheme.part].cases_of(airframe, layout.plan, airframe.promise_g)[:1]
+    solved = solve(sections, np.ones((1, len(layout.plan.y))), airframe.promise_g, cases)
+    return slice_drawing(solved, scheme, y_mm)

@@ -1,0 +1,145 @@
+"""Up's own watcher: keeps the server and the database running, with back-off, and tells what it did in the log.
+
+Runs as ``python -m ops.watch PORT`` in the background; standard library only.
+"""
+
+from __future__ import annotations
+
+import datetime
+import math
+import os
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from types import FrameType
+
+from . import serve
+from .database import Cluster
+from .install import manage
+from .shell import Trouble
+
+#: seconds between two looks, between two questions to the server, and between two rounds of tidying
+LOOK, ASK, TIDY = 0.5, 5.0, 3600.0
+#: how long to wait before bringing a thing back, at most, and how long it must run to count as well again
+FIRST, LONGEST, WELL = 0.5, 60.0, 60.0
+#: so many tries in a row wait no longer than the first: what ends once in a while is brought back at once
+QUICK = 3
+#: so many unanswered questions in a row, each of ten seconds, and the server counts as hung
+UNANSWERED = 3
+
+
+def tell(text: str) -> None:
+    print(f"{datetime.datetime.now().isoformat(timespec='seconds')} watcher: {text}", flush=True)
+
+
+class BackOff:
+    """How long to wait before the next try: longer each time, short again once it has been well for a while."""
+
+    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
+        self.clock, self.tries, self.last = clock, 0, -math.inf
+
+    def next(self) -> float:
+        """Seconds to wait before this try."""
+        now = self.clock()
+        self.tries = 0 if now - self.last > WELL else self.tries + 1
+        wait: float = min(FIRST * 2.0 ** max(0, self.tries - QUICK), LONGEST)
+        self.last = now + wait
+        return wait
+
+
+class Watcher:
+    """The server and the database of one data folder."""
+
+    def __init__(self, number: int) -> None:
+        self.number = number
+        self.cluster = Cluster()
+        self.url = ""
+        self.server: subprocess.Popen[bytes] | None = None
+        self.ending = False
+        self.database_tries, self.server_tries = BackOff(), BackOff()
+        self.asked = self.tidied = time.monotonic()
+        self.unanswered = 0
+
+    def end(self, _number: int, _frame: FrameType | None) -> None:
+        self.ending = True
+
+    def _pause(self, seconds: float) -> None:
+        until = time.monotonic() + seconds
+        while time.monotonic() < until and not self.ending:
+            time.sleep(0.1)
+
+    def database(self) -> None:
+        """Bring the database back where it is gone."""
+        if not self.cluster.own or (self.url and self.cluster.running()):
+            self.url = self.url or self.cluster.url
+            return
+        if self.url:
+            wait = self.database_tries.next()
+            tell(f"the database is gone; starting it again in {wait:g} s")
+            self._pause(wait)
+        try:
+            url = self.cluster.start()
+        except Trouble as trouble:
+            tell(f"the database did not start: {trouble}")
+            return
+        if self.url and url != self.url and self.server is not None:
+            tell("the database has another address now; the server is started again with it")
+            serve.end_group(self.server)
+            self.server = None
+        self.url = url
+
+    def serving(self) -> None:
+        """Start the server, or bring it back where it ended or hangs."""
+        if self.server is not None and self.server.poll() is not None:
+            wait = self.server_tries.next()
+            tell(f"the server ended ({self.server.returncode}); starting it again in {wait:g} s")
+            serve.end_group(self.server, 0.1)
+            self.server = None
+            self._pause(wait)
+        if self.server is not None and time.monotonic() - self.asked > ASK:
+            self.asked = time.monotonic()
+            self.unanswered = 0 if serve.answers(self.number) else self.unanswered + 1
+            if self.unanswered >= UNANSWERED:
+                tell("the server does not answer any more; ending it")
+                serve.end_group(self.server)
+                self.server, self.unanswered = None, 0
+        if self.server is None and not self.ending:
+            self.server = serve.launch(self.number, self.url or "postgresql://", serve.LOG, serve.OUT)
+            self.asked = time.monotonic()
+
+    def tidy(self) -> None:
+        """What is kept for some days only is put away, and old sessions with it."""
+        if self.url and time.monotonic() - self.tidied > TIDY:
+            self.tidied = time.monotonic()
+            try:
+                manage("tidy", url=self.url)
+            except Trouble as trouble:
+                tell(f"tidying failed: {trouble}")
+
+    def run(self) -> None:
+        tell(f"watching port {self.number}, process {os.getpid()}")
+        while not self.ending:
+            try:
+                self.database()
+                self.serving()
+                self.tidy()
+            except (Trouble, OSError) as fault:  # a full disk, a folder that is being moved: try again
+                tell(f"{fault}")
+            self._pause(LOOK)
+        if self.server is not None:
+            serve.end_group(self.server)
+        tell("ended")
+
+
+def main(arguments: list[str]) -> int:
+    watcher = Watcher(int(arguments[0]))
+    signal.signal(signal.SIGTERM, watcher.end)
+    signal.signal(signal.SIGINT, watcher.end)
+    watcher.run()
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main(sys.argv[1:]))

@@ -1,0 +1,24 @@
+"""How often one address may do what costs something, counted in storage that all server processes share."""
+
+from __future__ import annotations
+
+import os
+
+from django.core.cache import caches
+from django.http import HttpRequest
+from ninja.throttling import SimpleRateThrottle
+
+from ..address import address_of
+
+
+class PerAddress(SimpleRateThrottle):
+    """So many in a time from one address; `scope` tells what is counted together."""
+
+    cache = caches["counts"]
+
+    def __init__(self, scope: str, rate: str) -> None:
+        self.scope = scope
+        super().__init__(os.environ.get(f"FLETCHER_RATE_{scope.upper()}", rate))
+
+    def get_cache_key(self, request: HttpRequest) -> str:
+        return f"{self.scope}-{address_of(request)}"

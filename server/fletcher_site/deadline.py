@@ -1,0 +1,100 @@
+"""No request holds a core for ever: what takes too long is broken off, and a worker that does not come back ends.
+
+The main process of gunicorn puts another worker in its place at once.
+"""
+
+from __future__ import annotations
+
+import ctypes
+import logging
+import os
+import signal
+import threading
+import time
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+
+log = logging.getLogger(__name__)
+
+#: seconds that a request may take, and then to come back after it was broken off
+LIMIT = float(os.environ.get("FLETCHER_REQUEST_SECONDS", "20"))
+GRACE = 5.0
+
+
+class TookTooLong(Exception):
+    """Raised inside a request that is over its time."""
+
+
+def _throw(thread: int, what: type[BaseException] | None) -> None:
+    ctypes.pythonapi.PyThreadState_SetAsyncExc(ctypes.c_ulong(thread), ctypes.py_object(what) if what else None)
+
+
+class Clock:
+    """What runs in this process, since when; one for all threads."""
+
+    def __init__(self, limit: float, grace: float, end_worker: Callable[[], None]) -> None:
+        self.limit, self.grace, self.end_worker = limit, grace, end_worker
+        self._lock = threading.Lock()
+        self._running: dict[int, tuple[float, bool]] = {}
+        self._watching: int | None = None
+
+    def enter(self) -> None:
+        with self._lock:
+            self._running[threading.get_ident()] = (time.monotonic(), False)
+            if self._watching != os.getpid():  # a thread does not outlive a fork
+                self._watching = os.getpid()
+                threading.Thread(target=self._watch, name="deadline", daemon=True).start()
+
+    def leave(self) -> None:
+        thread = threading.get_ident()
+        with self._lock:
+            _, broken = self._running.pop(thread, (0.0, False))
+            if broken:
+                _throw(thread, None)  # it must not strike the next request of this thread
+
+    def leave_surely(self) -> None:
+        """As `leave`, when what was thrown may strike on the very way out."""
+        while True:
+            try:
+                return self.leave()
+            except TookTooLong:
+                continue
+
+    def look(self) -> None:
+        """Break off what is over its time; end the worker for what does not come back."""
+        now = time.monotonic()
+        with self._lock:
+            for thread, (began, broken) in list(self._running.items()):
+                if broken and now - began > self.limit + self.grace:
+                    log.error("a request does not come back: this worker ends")
+                    del self._running[thread]
+                    self.end_worker()
+                elif not broken and now - began > self.limit:
+                    log.error("a request took longer than %g s: it is broken off", self.limit)
+                    self._running[thread] = (began, True)
+                    _throw(thread, TookTooLong)
+
+    def _watch(self) -> None:
+        while True:
+            time.sleep(0.25)
+            self.look()
+
+
+def end_worker() -> None:
+    os.kill(os.getpid(), signal.SIGKILL)
+
+
+clock = Clock(LIMIT, GRACE, end_worker)
+
+
+class Deadline:
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        clock.enter()
+        try:
+            return self.get_response(request)
+        finally:
+            clock.leave_surely()

@@ -1,0 +1,158 @@
+"""Removing, and taking back for some weeks: who removed what, when."""
+
+from __future__ import annotations
+
+import datetime
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+from fletcher_core import Problem, Refused, ShelfItem, System, current_catalogue
+
+from . import own_materials, quota, reading, storage
+from .models import Airframe, BondTest, OwnMaterial, Removable, Scheme, StockItem, Workshop
+
+DAYS = 30
+Kind = Literal["airframe", "scheme", "material", "stock", "bond"]
+
+#: more than so many are not listed
+_MOST = 500
+
+
+@dataclass
+class Removed:
+    kind: Kind
+    row: Any
+    name: str
+
+
+def _label(document: Any, key: str, otherwise: str) -> str:
+    found = document.get(key) if isinstance(document, dict) else None
+    return found if isinstance(found, str) and found else otherwise
+
+
+def _stock_name(row: StockItem, system: System) -> str:
+    try:
+        return reading.read(ShelfItem, row.document, "").words(system)
+    except (reading.Unreadable, KeyError):
+        return row.material
+
+
+def _bond_name(row: BondTest) -> str:
+    glue = _label(row.document, "glue", "")
+    entry = current_catalogue().glue.get(glue)
+    return f"test of {entry.label if entry else glue or 'a glue'}, {row.when.date().isoformat()}"
+
+
+def listed(workshop: Workshop, system: System) -> list[Removed]:
+    """What can be taken back, the latest first."""
+
+    def rows(model: Any, **where: Any) -> Any:
+        found = model.with_removed.filter(removed__isnull=False, removed__gt=_oldest(), **where)
+        return found.select_related("removed_by").order_by("-removed")[:_MOST]
+
+    found = [Removed("airframe", row, row.name) for row in rows(Airframe, workshop=workshop)]
+    for row in rows(Scheme, airframe__workshop=workshop, airframe__removed__isnull=True).select_related("airframe"):
+        found.append(Removed("scheme", row, f"{row.name}, of {row.airframe.name}"))
+    for row in rows(OwnMaterial, workshop=workshop):
+        found.append(Removed("material", row, _label(row.document, "label", row.key)))
+    found += [Removed("stock", row, _stock_name(row, system)) for row in rows(StockItem, workshop=workshop)]
+    found += [Removed("bond", row, _bond_name(row)) for row in rows(BondTest, workshop=workshop).defer("picture")]
+    return sorted(found, key=lambda r: r.row.removed, reverse=True)[:_MOST]
+
+
+def _oldest() -> datetime.datetime:
+    return timezone.now() - datetime.timedelta(days=DAYS)
+
+
+def remove(row: Removable, who: Any) -> None:
+    row.removed, row.removed_by = timezone.now(), who if who and who.pk else None
+    row.save(update_fields=["removed", "removed_by"])
+
+
+def _back(row: Removable, *also: str) -> None:
+    row.removed = row.removed_by = None
+    row.save(update_fields=["removed", "removed_by", *also])
+
+
+def _row(model: Any, pk: int, **where: Any) -> Any:
+    return model.with_removed.select_for_update().filter(pk=pk, removed__gt=_oldest(), **where).first()
+
+
+def _free_name(workshop: Workshop, name: str) -> str:
+    tried, k = name, 1
+    while workshop.airframes.filter(name=tried).exists():
+        ending = " (taken back)" if k == 1 else f" (taken back {k})"
+        tried, k = name[: 60 - len(ending)] + ending, k + 1
+    return tried
+
+
+def _refused(what: str, right: str) -> Refused:
+    return Refused([Problem((), "taking back", what, right)])
+
+
+@transaction.atomic
+def take_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str | None:
+    """Put a removed thing back in its place; its name, or None where there is no such thing.
+
+    Raises
+    ------
+    Refused
+        When there is no place for it any more.
+    """
+    Workshop.objects.select_for_update().get(pk=workshop.pk)
+    match kind:
+        case "airframe":
+            row = _row(Airframe, pk, workshop=workshop)
+            if row is None:
+                return None
+            if workshop.airframes.count() >= quota.AIRFRAMES:
+                raise quota.full("airframes", quota.AIRFRAMES, "airframes")
+            name = _free_name(workshop, row.name)
+            row.removed = row.removed_by = None
+            storage.put_back(row, name, who)
+            return name
+        case "scheme":
+            row = _row(Scheme, pk, airframe__workshop=workshop, airframe__removed__isnull=True)
+            if row is None:
+                return None
+            storage.add_scheme(workshop, row, who)
+            return str(row.name)
+        case "material":
+            row = _row(OwnMaterial, pk, workshop=workshop)
+            if row is None:
+                return None
+            if workshop.materials.filter(key=row.key).exists():
+                raise _refused("This material is here again already.", "Nothing needs to be done.")
+            if workshop.materials.count() >= quota.MATERIALS:
+                raise quota.full("materials", quota.MATERIALS, "own materials")
+            _back(row)
+            own_materials.forget_answers(workshop)
+            return _label(row.document, "label", row.key)
+        case "stock":
+            row = _row(StockItem, pk, workshop=workshop)
+            if row is None:
+                return None
+            if workshop.stock.count() >= quota.STOCK:
+                raise quota.full("shelf", quota.STOCK, "lines on the shelf")
+            _back(row)
+            return _stock_name(row, "metric")
+        case "bond":
+            row = _row(BondTest, pk, workshop=workshop)
+            if row is None:
+                return None
+            if workshop.bonds.count() >= quota.BONDS:
+                raise quota.full("bond log", quota.BONDS, "tests")
+            _back(row)
+            return _bond_name(row)
+
+
+def put_away() -> int:
+    """Delete what nobody took back in time; how many."""
+    count = 0
+    for model in (Airframe, Scheme, OwnMaterial, StockItem, BondTest):
+        gone, _ = model.with_removed.filter(removed__lte=_oldest()).delete()
+        count += gone
+    return count

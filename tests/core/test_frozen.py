@@ -1,0 +1,41 @@
+"""What a wing of an older file is told does not move, whatever the house around it looks like."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from fletcher_core.model.upgrade import read_file
+from fletcher_core.verdicts import evaluate
+
+from tests.core.frozen import figures, read
+
+KEPT = read()
+#: what a figure was called then -> now
+RENAMED = {f"mass.wing_g.{end}": f"mass.part_g.{end}" for end in ("value", "low", "high")} | {
+    "bare.wing_g": "bare.part_g",
+    "tip_sway_mm": "tip_inplane_mm",
+}
+
+
+@pytest.mark.parametrize("kept", KEPT, ids=lambda k: f"{KEPT.index(k)}-{k['document']['airframe']['name']}")
+def test_every_figure_is_what_it_was(kept: dict[str, Any]) -> None:
+    file = read_file(kept["document"])
+    for scheme in file.schemes:
+        told = dict(figures(json.loads(evaluate(file.airframe, scheme).model_dump_json())))
+        was = {RENAMED.get(path, path): figure for path, figure in kept["verdicts"][scheme.id].items()}
+        assert was.keys() <= told.keys()
+        for path, figure in was.items():
+            if isinstance(figure, float):
+                assert told[path] == pytest.approx(figure, rel=1e-9, abs=1e-9), path
+            else:
+                assert told[path] == figure, path
+
+
+def test_the_frozen_wings_reach_what_there_is() -> None:
+    pieces = {p["kind"] for k in KEPT for s in k["document"]["schemes"] for p in s["pieces"]}
+    assert len(pieces) == 14
+    joints = {p["joint"]["kind"] for k in KEPT for p in k["document"]["airframe"]["wing"]["panels"]}
+    assert joints == {"through", "butt", "brace", "blade", "wire", "joiner"}
+    assert len(KEPT) >= 53

@@ -1,0 +1,70 @@
+import { NavLink } from "react-router";
+
+import type { PartName } from "../api/types";
+import { PARTS, partsOf } from "../lib/parts";
+import { TopBar } from "../ui/TopBar";
+import { HistorySheet } from "./HistorySheet";
+import { Keys } from "./Keys";
+import { TakeAway } from "./TakeAway";
+import type { Workplace } from "./useWorkplace";
+
+const SAVED_WORD = {
+  saved: "saved",
+  saving: "saving…",
+  waiting: "saving…",
+  kept: "not saved: kept here, trying again",
+  gone: "not saved: removed meanwhile",
+} as const;
+
+interface Props {
+  workplace: Workplace;
+  place: PartName | "stand";
+  /** The server does not answer: nothing is on its way. */
+  away: boolean;
+  /** What is drawn cannot be built. */
+  refused: boolean;
+  schemeId: string;
+  station: number | null;
+}
+
+/** The strip over stand and bench: which aircraft, which part of it, whether it is saved, and every step back. */
+export function WorkshopBar({ workplace, place, away, refused, schemeId, station }: Props) {
+  const { id, file, document, saving } = workplace;
+  // without an answer nothing is saved either: it must not look as if it were on its way
+  const word = saving.state === "waiting" && away ? "kept" : saving.state;
+  const parts = partsOf(file.airframe);
+  return (
+    <TopBar
+      actions={
+        <>
+          <span role="status" className={`text-[15px] ${word === "kept" || word === "gone" ? "font-medium text-gives" : "text-pencil"}`} data-testid="saved">
+            {refused ? "not saved until it can be built" : SAVED_WORD[word]}
+          </span>
+          <Keys />
+          <HistorySheet airframeId={id} saves={saving.saves} onBack={document.replace} />
+          <TakeAway file={file} schemeId={schemeId} station={station} />
+          <button className="btn" disabled={!document.canUndo} onClick={document.undo}>
+            Undo
+          </button>
+          <button className="btn" disabled={!document.canRedo} onClick={document.redo}>
+            Redo
+          </button>
+        </>
+      }
+    >
+      <h1 className="truncate text-lg font-medium">{place === "stand" ? file.airframe.name : `${file.airframe.name}, the ${place}`}</h1>
+      <nav aria-label="Parts of the aircraft" className="flex gap-3">
+        {(["stand", ...parts] as const).map((to) => (
+          <NavLink
+            key={to}
+            to={to === "stand" ? `/airframe/${id}` : `/airframe/${id}/${to}`}
+            end
+            className="flex min-h-10 items-center border-b-4 border-transparent text-[16px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+          >
+            {to === "stand" ? "Stand" : PARTS[to].label}
+          </NavLink>
+        ))}
+      </nav>
+    </TopBar>
+  );
+}

@@ -1,0 +1,23 @@
+/** The theme's colours by name, for what is drawn as SVG. Their values are in styles.css, and only there. */
+export const COLOUR = {
+  board: "var(--color-board)",
+  paper: "var(--color-paper)",
+  sound: "var(--color-sound)",
+  ink: "var(--color-ink)",
+  pencil: "var(--color-pencil)",
+  rule: "var(--color-rule)",
+  faint: "var(--color-faint)",
+  kraft: "var(--color-kraft)",
+  kraftPale: "var(--color-kraft-pale)",
+  tape: "var(--color-tape)",
+  tapePale: "var(--color-tape-pale)",
+  gives: "var(--color-gives)",
+  carbon: "var(--color-carbon)",
+  carbonLine: "var(--color-carbon-line)",
+  wood: "var(--color-wood)",
+  metal: "var(--color-metal)",
+  foam: "var(--color-foam)",
+  filmWash: "var(--color-film-wash)",
+  tapeWash: "var(--color-tape-wash)",
+  paperWash: "var(--color-paper-wash)",
+} as const;

@@ -1,0 +1,105 @@
+import type { Airframe, AirframeFile, ControlSurface, Lifting, PartName, Scheme, SurfaceName } from "../api/types";
+
+interface PlaceField {
+  field: string;
+  label: string;
+  kind: "length" | "angle" | "number";
+  hint?: string;
+}
+
+export interface PartWords {
+  label: string;
+  /** Over its form: what of it is described. */
+  title: string;
+  /** What lies on the bench, in a sentence. */
+  half: string;
+  surfaces: readonly SurfaceName[];
+  /** Where it stands on the aircraft. */
+  places: readonly PlaceField[];
+}
+
+const ARM: PlaceField = { field: "arm_mm", label: "Arm", kind: "length", hint: "from the wing's quarter chord back to its own" };
+
+/** The parts that can be described, in the order in which they are shown. */
+export const PARTS: Record<PartName, PartWords> = {
+  wing: { label: "Wing", title: "The wing, one half", half: "half wing", surfaces: ["aileron", "flap"], places: [] },
+  tailplane: {
+    label: "Tailplane",
+    title: "The tailplane, one half",
+    half: "half tailplane",
+    surfaces: ["elevator"],
+    places: [
+      ARM,
+      { field: "height_mm", label: "Height over the wing", kind: "length" },
+      { field: "tilt_deg", label: "Halves turned up", kind: "angle", hint: "0 lies flat; 30 to 45 is a V tail" },
+    ],
+  },
+  fin: {
+    label: "Fin",
+    title: "The fin",
+    half: "fin",
+    surfaces: ["rudder"],
+    places: [
+      ARM,
+      { field: "height_mm", label: "Height of its root over the wing", kind: "length" },
+      { field: "count", label: "How many fins", kind: "number", hint: "one, or two that are alike" },
+      { field: "out_mm", label: "From the middle, where there are two", kind: "length" },
+      { field: "tilt_deg", label: "Leaning outwards", kind: "angle" },
+    ],
+  },
+};
+
+export const PART_NAMES = Object.keys(PARTS) as PartName[];
+
+export function isPart(name: string | undefined): name is PartName {
+  return name !== undefined && name in PARTS;
+}
+
+/** Those that an airframe has. */
+export function partsOf(airframe: Airframe): PartName[] {
+  return PART_NAMES.filter((name) => airframe.parts[name] !== null);
+}
+
+/** A part that is there; the wing always is. */
+export function partOf(airframe: Airframe, name: PartName): Lifting {
+  return airframe.parts[name] ?? airframe.parts.wing;
+}
+
+export function withPart(airframe: Airframe, name: PartName, next: (part: Lifting) => Lifting): Airframe {
+  const part = airframe.parts[name];
+  return part === null ? airframe : { ...airframe, parts: { ...airframe.parts, [name]: next(part) } };
+}
+
+export function halfSpan(part: Lifting): number {
+  return part.panels.reduce((sum, p) => sum + p.span_mm, 0);
+}
+
+export function surfaceOf(part: Lifting, which: SurfaceName): ControlSurface | null {
+  return (part as unknown as Record<string, ControlSurface | null | undefined>)[which] ?? null;
+}
+
+export function schemesOf(file: AirframeFile, part: PartName): Scheme[] {
+  return file.schemes.filter((s) => s.part === part);
+}
+
+/** The chosen scheme of a part, or its first. */
+export function shownOf(file: AirframeFile, part: PartName): Scheme | undefined {
+  const own = schemesOf(file, part);
+  return own.find((s) => s.id === file.chosen[part]) ?? own[0];
+}
+
+/** The shown schemes of the other parts: their weight flies along. */
+export function besideOf(file: AirframeFile, part: PartName): Scheme[] {
+  return partsOf(file.airframe).flatMap((name) => (name === part ? [] : (shownOf(file, name) ?? [])));
+}
+
+/** A part taken out, with its schemes. */
+export function withoutPart(file: AirframeFile, part: Exclude<PartName, "wing">): AirframeFile {
+  const chosen = Object.fromEntries(Object.entries(file.chosen).filter(([name]) => name !== part));
+  return {
+    ...file,
+    airframe: { ...file.airframe, parts: { ...file.airframe.parts, [part]: null } },
+    schemes: file.schemes.filter((s) => s.part !== part),
+    chosen,
+  };
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from "vitest";
+
+import { factor, length, mass, minutes, percent, rough, signed, trim } from "./show";
+
+describe("figures as a builder reads them", () => {
+  it("trims what is not known", () => {
+    expect(trim(1.5, 2)).toBe("1.5");
+    expect(trim(-0.001, 1)).toBe("0");
+    expect(rough(123.4)).toBe("123");
+    expect(rough(0.126)).toBe("0.13");
+  });
+  it("keeps load factors and grams apart", () => {
+    expect(factor(13.14, "G")).toBe("13.1 G");
+    expect(factor(5, "N")).toBe("5 N");
+    expect(factor(2.44, "times")).toBe("2.4 times");
+    expect(mass(13.14, "metric")).toBe("13 g");
+  });
+  it("writes inches as fractions", () => {
+    expect(length(25.4, "inch")).toBe("1 in");
+    expect(length(6.35, "inch")).toBe("1/4 in");
+    expect(length(-38.1, "inch")).toBe("−1 1/2 in");
+    expect(length(4.76, "inch")).toBe("3/16 in");
+    expect(mass(1000, "inch")).toBe("2 lb 3.3 oz");
+  });
+  it("says what a piece multiplies once it more than doubles", () => {
+    expect(percent(0.3)).toBe("+30 %");
+    expect(percent(6.7)).toBe("×7.7");
+    expect(signed(-0.04)).toBe("0");
+    expect(signed(2)).toBe("+2");
+    expect(minutes(97)).toBe("1 h 35 min");
+  });
+});
