@@ -127,8 +127,9 @@ def system_packages(browser: bool, database: bool = True) -> None:
     say(f"installing {', '.join(missing)} by apt, once")
     quiet = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
     hint = f"Check the network and apt's sources, or run “sudo {line}” yourself, then run this again."
-    run([*lead, "apt-get", "update"], what="apt-get update", env=quiet, hint=hint)
-    run([*lead, *line.split()], what="apt-get install", env=quiet, hint=hint)
+    patient = ["apt-get", "-o", "DPkg::Lock::Timeout=300"]  # another one may be at it
+    run([*lead, *patient, "update"], what="apt-get update", env=quiet, hint=hint)
+    run([*lead, *patient, *line.split()[1:]], what="apt-get install", env=quiet, hint=hint)
 
 
 def _lock_key() -> str:

@@ -152,8 +152,8 @@ def _covered(layout: SectionLayout) -> float:
     return float(sheet_geometry(outline, layout.sheets).length.sum()) / around
 
 
-def evaluate_case(case: dict[str, Any]) -> list[Row]:
-    """Compute one case and set it beside what is expected."""
+def section_of(case: dict[str, Any]) -> tuple[SectionLayout, SectionMaterials]:
+    """The one section of a case: one station, one variant."""
     outline = Outline.of(profile_of(_aerofoil(case)), np.array([float(case["chord_mm"])]))
     members, spars = _members(case.get("spars") or [], outline)
     sheets, skins = _sheets(case.get("skins") or [])
@@ -179,7 +179,12 @@ def evaluate_case(case: dict[str, Any]) -> list[Row]:
         row(skins, "E_MPa") * t, row(skins, "G_MPa") * t, row(skins, "rho_kgm3", 1e-6) * t, np.ones((1, len(skins))),
         row(holes, "E_MPa"), row(holes, "G_MPa"), row(holes, "rho_kgm3", 1e-6), np.ones((1, len(holes))),
     )  # fmt: skip
-    layout = SectionLayout(outline, members, sheets, _patches(patches, outline))
+    return SectionLayout(outline, members, sheets, _patches(patches, outline)), materials
+
+
+def evaluate_case(case: dict[str, Any]) -> list[Row]:
+    """Compute one case and set it beside what is expected."""
+    layout, materials = section_of(case)
     p = section_properties(layout, materials, section_sums(layout))
     got = {
         "EA_N": p.EA, "xbar_mm": p.x0, "zbar_mm": p.z0, "EIxx_Nmm2": p.EIxx, "EIzz_Nmm2": p.EIzz,
@@ -191,7 +196,7 @@ def evaluate_case(case: dict[str, Any]) -> list[Row]:
             continue
         limit, relative = TOLERANCES[quantity]
         value = float(got[quantity][0, 0])
-        if quantity == "GJ_Nmm2" and skins and _covered(layout) < 0.5:
+        if quantity == "GJ_Nmm2" and layout.sheets.count and _covered(layout) < 0.5:
             limit = GJ_PARTIAL
         scale = 1.0
         if relative:

@@ -1,6 +1,8 @@
-"""Verdicts that must not move: those of version 0.4.0, for files of version 1 that are kept beside them.
+"""Verdicts that must not move unless a figure was put right: for files of version 1 that are kept beside them.
 
 `python -m tests.core.frozen` wrote them once, from fifty made-up wings and the demo's; it is kept to tell how.
+`python -m tests.core.frozen --again` tells the same files with the core as it is, says how far each figure moved,
+and keeps that: for a change that means to move figures, and says so in CHANGELOG.md.
 """
 
 from __future__ import annotations
@@ -9,6 +11,7 @@ import gzip
 import json
 import random
 import sys
+from collections import defaultdict
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -181,5 +184,41 @@ def write() -> None:
     print(f"{len(kept)} files, {sum(len(k['verdicts']) for k in kept)} verdicts, {FILE.stat().st_size} bytes")
 
 
+def tell(document: dict[str, Any]) -> dict[str, dict[str, Any]]:
+    """What the core as it is says of each scheme of a kept file."""
+    from fletcher_core.model.upgrade import read_file
+    from fletcher_core.verdicts import evaluate
+
+    file = read_file(document)
+    return {s.id: dict(figures(json.loads(evaluate(file.airframe, s).model_dump_json()))) for s in file.schemes}
+
+
+def moved(was: Any, now: Any) -> float:
+    """Share by which a figure moved; infinite for a word that is another."""
+    if isinstance(was, float) and isinstance(now, float):
+        return abs(now - was) / max(abs(was), abs(now), 1e-9)
+    return 0.0 if was == now else float("inf")
+
+
+def again() -> None:
+    """Keep what this version tells of the same files, and say what moved."""
+    kept, moves = read(), defaultdict[str, list[float]](list)
+    for item in kept:
+        now = tell(item["document"])
+        for scheme, told in now.items():
+            was = item["verdicts"][scheme]
+            for path, figure in told.items():
+                name = ".".join("*" if part.isdigit() else part for part in path.split("."))
+                moves[name].append(moved(was[path], figure) if path in was else float("nan"))
+        item["verdicts"] = now
+    print(f"{'figure':52} {'moved':>6} {'of':>6} {'median':>8} {'most':>8}")
+    for name, shares in sorted(moves.items()):
+        far = [s for s in shares if s > 1e-9]
+        if far:
+            median = sorted(far)[len(far) // 2]
+            print(f"{name:52} {len(far):6} {len(shares):6} {median:8.2%} {max(far):8.2%}")
+    FILE.write_bytes(gzip.compress(json.dumps(kept, separators=(",", ":")).encode(), mtime=0))
+
+
 if __name__ == "__main__":
-    write()
+    again() if "--again" in sys.argv else write()
