@@ -26,8 +26,19 @@ class TookTooLong(Exception):
     """Raised inside a request that is over its time."""
 
 
-def _throw(thread: int, what: type[BaseException] | None) -> None:
-    ctypes.pythonapi.PyThreadState_SetAsyncExc(ctypes.c_ulong(thread), ctypes.py_object(what) if what else None)
+def _throw(thread: int, what: type[BaseException]) -> None:
+    ctypes.pythonapi.PyThreadState_SetAsyncExc(ctypes.c_ulong(thread), ctypes.py_object(what))
+
+
+def _settle(thread: int) -> None:
+    """Leave nothing pending in this very thread.
+
+    To take a throw back would leave the interpreter's mark for it set: every thread would then look for it at every
+    step, for good. So one more is thrown, in place of what may still be there, and let strike.
+    """
+    _throw(thread, TookTooLong)
+    while True:
+        time.sleep(0)
 
 
 class Clock:
@@ -47,17 +58,15 @@ class Clock:
                 threading.Thread(target=self._watch, name="deadline", daemon=True).start()
 
     def leave(self) -> None:
+        """The request is over; what was thrown into it strikes here at the latest, and nobody else."""
         thread = threading.get_ident()
-        with self._lock:
-            _, broken = self._running.pop(thread, (0.0, False))
-            if broken:
-                _throw(thread, None)  # it must not strike the next request of this thread
-
-    def leave_surely(self) -> None:
-        """As `leave`, when what was thrown may strike on the very way out."""
         while True:
             try:
-                return self.leave()
+                with self._lock:
+                    _, broken = self._running.pop(thread, (0.0, False))
+                if broken:
+                    _settle(thread)
+                return
             except TookTooLong:
                 continue
 
@@ -97,4 +106,4 @@ class Deadline:
         try:
             return self.get_response(request)
         finally:
-            clock.leave_surely()
+            clock.leave()

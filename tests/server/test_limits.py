@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import base64
 import io
-import os
 import threading
 import time
 from typing import Any
@@ -177,63 +176,6 @@ def test_a_picture_counts_in_what_the_workshop_holds(ann: Person, monkeypatch: p
     assert Workshop.objects.get().bytes_used == before + len(BondTest.objects.get().picture)
     monkeypatch.setattr(quota, "PICTURES", 0)
     assert ann.put(f"/api/glue/tests/{test}/picture", body).status_code == 422
-
-
-def test_a_request_that_takes_too_long_is_broken_off() -> None:
-    ended: list[str] = []
-    clock = deadline.Clock(limit=0.2, grace=5.0, end_worker=lambda: ended.append("worker"))
-    caught: list[type[BaseException]] = []
-
-    def work() -> None:
-        clock.enter()
-        try:
-            until = time.monotonic() + 10
-            while time.monotonic() < until:
-                pass
-        except deadline.TookTooLong as exc:
-            caught.append(type(exc))
-        finally:
-            clock.leave_surely()
-
-    thread = threading.Thread(target=work, daemon=True)
-    thread.start()
-    thread.join(timeout=8)
-    assert caught == [deadline.TookTooLong]
-    assert ended == []
-
-
-def test_one_that_does_not_come_back_ends_its_worker() -> None:
-    ended = threading.Event()
-    clock = deadline.Clock(limit=0.1, grace=0.2, end_worker=ended.set)
-    reader, writer = os.pipe()
-
-    def stuck() -> None:
-        clock.enter()
-        try:
-            os.read(reader, 1)  # waits outside Python's own code, where nothing can be thrown
-        except deadline.TookTooLong:
-            pass
-        finally:
-            clock.leave_surely()
-
-    thread = threading.Thread(target=stuck, daemon=True)
-    thread.start()
-    assert ended.wait(5)
-    ended.clear()
-    assert not ended.wait(0.6)  # said once
-    os.write(writer, b"x")
-    thread.join(timeout=8)
-    os.close(reader), os.close(writer)
-    assert not thread.is_alive()
-
-
-def test_a_quick_request_is_left_alone() -> None:
-    clock = deadline.Clock(limit=0.3, grace=0.1, end_worker=lambda: pytest.fail("ended"))
-    for _ in range(3):
-        clock.enter()
-        time.sleep(0.05)
-        clock.leave()
-    time.sleep(0.6)
 
 
 def test_what_took_too_long_is_told_as_that() -> None:
