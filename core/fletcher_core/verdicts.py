@@ -8,7 +8,7 @@ import numpy as np
 
 from .analysis.batch import BatchResult, evaluate_many
 from .analysis.estimate import Estimate, estimate_of
-from .analysis.evaluation import Evaluation, compute, laid_out
+from .analysis.evaluation import Evaluation, compute, laid_out, twist_along
 from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
@@ -35,7 +35,7 @@ from .report.lines import (
 )
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
-from .report.words import factor_words, how, place
+from .report.words import factor_words, how, limit_words, place
 from .report.work import work_of
 from .report.working import working
 from .sections import spreads
@@ -90,7 +90,11 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     held_n, held_at, held_by = solved.holds_to(0)
     drawn = answers_drawn(a)
     breaks = estimate_of(n, drawn["break"])
-    bend = estimate_of(float(solved.shape.bend[0, -1]), drawn["bend"])
+    bends_in, twists_in = a.cases[a.bends_most], a.cases[a.twists_most]
+    bent = solved.run_of(a.bends_most)
+    tip = float(solved.shape.bend[bent, -1])
+    up = 1.0 if tip >= 0 else -1.0
+    bend = estimate_of(abs(tip), up * drawn["bend"])
     mode = MODES[finding.mode]
     words = how(finding, scheme)
     mass = mass_of(a)
@@ -101,7 +105,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     main = a.cases[0]
     asked = a.airframe.flight.load_factor * a.safety if scheme.part == "wing" else ultimate
     holds = estimate_of(held_n, drawn["hold"])
-    twist = estimate_of(float(np.degrees(solved.shape.twist[0, -1])), drawn["twist"])
+    twist = estimate_of(float(np.degrees(solved.shape.twist[solved.run_of(a.twists_most), -1])), drawn["twist"])
     rest = a.airframe.rest_g + a.beside_g
     flying = estimate_of(rest + mass.part_g.value, rest + drawn["mass"])
     cut = y_break if slice_at_mm is None else slice_at_mm
@@ -127,10 +131,13 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         first_wrinkle=next((m for m in modes if m.mode == "skin_wrinkling"), None),
         tip_bend_mm=bend,
         tip_bend_share=bend.value / plan.half_span,
-        tip_bend_by_shear_mm=float(solved.shape.bend_by_shear[0, -1]),
-        tip_slope_deg=float(np.degrees(np.arctan(solved.shape.slope[0, -1]))),
-        tip_inplane_mm=float(solved.shape.inplane[0, -1]),
+        tip_bend_by_shear_mm=up * float(solved.shape.bend_by_shear[bent, -1]),
+        tip_slope_deg=up * float(np.degrees(np.arctan(solved.shape.slope[bent, -1]))),
+        tip_inplane_mm=float(solved.shape.inplane[bent, -1]),
+        bends_down=tip < 0,
+        bends_in=limit_words(bends_in),
         twist_deg=twist,
+        twists_in=limit_words(twists_in),
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
@@ -213,7 +220,6 @@ def section_at(airframe: Airframe, scheme: Scheme, y_mm: float) -> Slice:
     layout = laid_out(airframe, scheme, 61)
     on = np.array([[float(p.on) for p in scheme.pieces]])
     sections = sections_of(layout, typical(spreads(layout), 1), on)
-    # twist is not needed to draw a section
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, airframe.promise_g)[:1]
-    solved = solve(sections, np.ones((1, len(layout.plan.y))), airframe.promise_g, cases)
+    solved = solve(sections, twist_along(sections), airframe.promise_g, cases)
     return slice_drawing(solved, scheme, y_mm)

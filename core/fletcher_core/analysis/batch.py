@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,8 +15,9 @@ from ..kinds import kind_of
 from ..loads import Case
 from ..model import Airframe, Lifting, Piece, Scheme
 from ..parts import PARTS
-from ..sections import PartLayout, beside_sticks, figures_as, lay_out, own_twist, spreads
-from .evaluation import between, glue_mass, laid_out, twist_along
+from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
+from .evaluation import FINE, glue_mass, laid_out, some_stations
+from .skin_twist import SkinTwist, between, parts_of
 from .solve import sections_of, solve
 from .uncertainty import typical
 
@@ -26,8 +28,6 @@ Indices = NDArray[np.intp]
 _AT_ONCE = 100
 #: along the half span: the search's winner is taken again by the full model; own estimate
 _STATIONS = 9
-#: places along the span between which twist stiffness is carried over
-_PLACES = 41
 
 
 @dataclass(frozen=True)
@@ -82,7 +82,7 @@ def evaluate_many(
     stations: int = _STATIONS,
     blocks: list[Indices] | None = None,
     swaps: Swaps = (),
-    twist: Array | None = None,
+    twist: SkinTwist | None = None,
 ) -> BatchResult:
     """Variants of one scheme, each with some of its pieces.
 
@@ -113,7 +113,9 @@ def evaluate_many(
     if twist is None:
         twist = twist_of_skins(airframe, scheme, on, stations, swaps)
     blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
-    parts = [_some(airframe, scheme, on[at], stations, case, twist[at], [s.take(at) for s in swaps]) for at in blocks]
+    parts = [
+        _some(airframe, scheme, on[at], stations, case, twist.take(at), [s.take(at) for s in swaps]) for at in blocks
+    ]
     back = np.argsort(np.concatenate(blocks))
     return BatchResult(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
 
@@ -125,8 +127,10 @@ def _used(scheme: Scheme, on: Array) -> tuple[Scheme, Array]:
     return scheme.model_copy(update={"pieces": pieces}), on[:, used]
 
 
-def _places(part: Lifting) -> Array:
-    return np.linspace(0, part.half_span_mm, _PLACES)
+def _places(part: Lifting, pieces: Sequence[Piece], stations: int) -> Array:
+    """Along the half span, on both sides of wherever one of the pieces changes."""
+    layout = lay_out(part, pieces, stations)
+    return np.asarray(layout.plan.y[some_stations(layout, FINE)])
 
 
 def _figures(layout: PartLayout, count: int, swaps: Swaps) -> dict[str, Array]:
@@ -141,48 +145,53 @@ def only_sticks(pieces: Sequence[Piece]) -> bool:
     return all(kind_of(p).twists_alone for p in pieces)
 
 
-def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int, swaps: Swaps) -> Array:
-    """How it twists but for its sticks, at some places along the span: (V, 2, places), GJ and the shear centre as a
-    share of the chord.
-
-    It hangs on skins, webs and cut-outs alone, of which there are far fewer sets than variants.
-    """
+def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int, swaps: Swaps) -> SkinTwist:
+    """How it twists but for its sticks, at some places along the span."""
     sticks = [i for i, p in enumerate(scheme.pieces) if kind_of(p).twists_alone]
     plain = on.copy()
     plain[:, sticks] = 0.0
     marked = np.column_stack([plain, *(s.which for s in swaps)])
     _, first, back = np.unique(marked, axis=0, return_index=True, return_inverse=True)
     kinds = plain[first]
-    found = []
+    all_kinds, _ = _used(scheme, kinds)
+    places = _places(airframe.part(scheme.part), all_kinds.pieces, stations)
+    GJ, foam, warping = [], [], []
+    parts: list[Any] = []
     for start in range(0, len(kinds), _AT_ONCE):
         smaller, some = _used(scheme, kinds[start : start + _AT_ONCE])
         layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
         here = [s.take(first[start : start + _AT_ONCE]) for s in swaps]
         sections = sections_of(layout, _figures(layout, len(some), here), some)
-        twist = twist_along(sections)
-        both = np.stack([twist.GJ, twist.x_shear / layout.outline.chord], axis=1)
-        found.append(both @ between(_places(layout.part), layout.plan.y))
-    return np.asarray(np.concatenate(found)[back.reshape(-1)])
+        fine = some_stations(layout, FINE)
+        stiff, stress, skins = skin_twist(layout.take(fine).section, sections.materials)
+        to = between(places, layout.plan.y[fine])
+        # as in the full answer: its cube root is nearly a straight line
+        GJ.append((np.cbrt(stiff) @ to) ** 3)
+        foam.append(stress.unit[:4] @ to)
+        warping.append(skins.carried(to))
+        parts += parts_of(stress, layout, smaller.pieces, to)
+    return SkinTwist(
+        back.reshape(-1), places, np.concatenate(GJ),
+        SkinWarping(*(np.concatenate([getattr(w, k) for w in warping], axis=1) for k in ("sums", "w"))),
+        np.concatenate(foam, axis=1), parts,
+    )  # fmt: skip
 
 
 def _some(
-    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], twist: Array, swaps: Swaps
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], skins: SkinTwist, swaps: Swaps
 ) -> tuple[Array, ...]:
     """Variants solved together, without the pieces that none of them has."""
     smaller, some = _used(scheme, on)
     layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
     sections = sections_of(layout, _figures(layout, len(some), swaps), some)
-    both = twist @ between(layout.plan.y, _places(layout.part))
-    GJ = both[:, 0] + own_twist(layout.section, sections.materials)
-    x_shear = both[:, 1] * layout.outline.chord
-    x_shear = beside_sticks(layout.section, sections.materials, sections.properties, x_shear)
+    twist = skins.on(sections, smaller.pieces)
     own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
     # as in a verdict: what flies is the promise, or more where the estimate is above it
     flying = np.maximum(airframe.promise_g, airframe.rest_g + own)
     kind = PARTS[scheme.part]
     factors = {float(g): kind.cases_of(airframe, layout.plan, float(g))[0].factor for g in np.unique(flying)}
     limit = np.array([factors[float(g)] for g in flying])
-    solved = solve(sections.about(x_shear), GJ, flying, case, limit)
+    solved = solve(sections, twist, flying, case, limit)
     return (
         solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],
         np.degrees(solved.shape.twist[:, -1]), own,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,14 +19,15 @@ from ..parts import PARTS
 from ..sections import PartLayout, Twist, lay_out, spreads
 from ..states import Rows, rows_of
 from .feasibility import problems
-from .solve import Sections, Solved, sections_of, solve
+from .skin_twist import between
+from .solve import Sections, Solved, sections_of, solve, twist_in
 from .uncertainty import SAMPLES, normals, sample, typical
 
 Array = NDArray[np.float64]
 
 #: Twist stiffness is solved at every so many stations: between changes along the span it goes as a
 #: power of the chord, so its cube root is nearly a straight line.
-_FINE = 6
+FINE = 6
 #: samples are taken at every so many stations, and their twist stiffness at so many in all
 _DRAWN, _FEW = 8, 3
 
@@ -77,6 +79,32 @@ class Evaluation:
         """(pieces,) of the first state."""
         return self.rows.as_drawn
 
+    def case_tips(self, along: Array) -> Array:
+        """(cases,) at the tip of variant 0, each case at its limit; `along` (R, S)."""
+        return np.asarray(along[[self.solved.run_of(k) for k in range(len(self.cases))], -1])
+
+    @cached_property
+    def bends_most(self) -> int:
+        """The case in which the tip bends furthest, up or down."""
+        return _furthest(self.case_tips(self.solved.shape.bend))
+
+    @cached_property
+    def twists_most(self) -> int:
+        """The case in which the tip twists furthest, nose up or down."""
+        return _furthest(self.case_tips(self.solved.shape.twist))
+
+    @cached_property
+    def drawn_bend(self) -> Array:
+        """Draws of the tip's bend in that case: in proportion to those of the first."""
+        tips = self.case_tips(self.solved.shape.bend)
+        return np.asarray(self.draws(self.drawn.shape.bend)[:, -1] * tips[self.bends_most] / tips[0])
+
+    @cached_property
+    def drawn_twist(self) -> Array:
+        """Draws of the tip's twist in that case, radians."""
+        case = self.cases[self.twists_most]
+        return self.draws(twist_in(self.drawn, self.flying_g, case)[:, -1])
+
     @property
     def copies(self) -> int:
         return self.layout.part.copies
@@ -92,6 +120,11 @@ class Evaluation:
     @property
     def safety(self) -> float:
         return self.airframe.flight.safety_factor
+
+
+def _furthest(tips: Array) -> int:
+    """Of equals, the first."""
+    return int(np.argmax(np.abs(tips) > np.abs(tips).max() * (1 - 1e-9)))
 
 
 def glue_mass(layout: PartLayout) -> Array:
@@ -130,26 +163,16 @@ def some_stations(layout: PartLayout, step: int) -> NDArray[np.intp]:
     return np.flatnonzero(keep)
 
 
-def between(y: Array, nodes: Array) -> Array:
-    """(N, S) weights: figures at N rising `nodes`, times these, are straight lines between them at `y`."""
-    left = np.clip(np.searchsorted(nodes, y, side="right") - 1, 0, len(nodes) - 2)
-    part = np.clip((y - nodes[left]) / (nodes[left + 1] - nodes[left]), 0.0, 1.0)
-    weights = np.zeros((len(nodes), len(y)))
-    at = np.arange(len(y))
-    weights[left, at] = 1 - part
-    weights[left + 1, at] += part
-    return weights
-
-
 def twist_along(sections: Sections) -> Twist:
-    """GJ and shear centre (V, S), solved at some stations and carried over between them."""
+    """What a torque does (V, S), solved at some stations and carried over between them."""
     layout = sections.layout
-    fine, y, chord = some_stations(layout, _FINE), layout.plan.y, layout.outline.chord
+    fine, y, chord = some_stations(layout, FINE), layout.plan.y, layout.outline.chord
     there = layout.kernel.twist(layout.take(fine).section, sections.materials, sections.properties.at(fine))
     carry = between(y, y[fine])
     return Twist(
-        np.asarray((np.cbrt(there.GJ) @ carry) ** 3), np.asarray((there.x_shear / chord[fine]) @ carry * chord)
-    )
+        np.asarray((np.cbrt(there.GJ) @ carry) ** 3), np.asarray((there.x_shear / chord[fine]) @ carry * chord),
+        there.stress.carried(carry),
+    )  # fmt: skip
 
 
 def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
@@ -217,10 +240,10 @@ def compute(
     flying = max(airframe.promise_g, airframe.rest_g + beside + own)
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
     twist = twist_along(sections)
-    solved = solve(sections.about(twist.x_shear), twist.GJ, flying, cases)
+    solved = solve(sections, twist, flying, cases)
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
-    drawn = draw_samples(layout, table, on[0], solved, flying, cases[0]) if spread else None
+    drawn = draw_samples(layout, table, on[0], twist, flying, cases[0]) if spread else None
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
@@ -231,19 +254,23 @@ def compute(
 
 
 def draw_samples(
-    layout: PartLayout, table: dict[str, Spread], on: Array, typically: Solved, flying_g: float, case: Case
+    layout: PartLayout, table: dict[str, Spread], on: Array, typically: Twist, flying_g: float, case: Case
 ) -> Solved:
-    """The typical build and then the samples, at fewer stations; how they twist at fewer still: GJ in proportion
-    to that of the first variant of `typically`, the shear centre by what it is away from it."""
+    """The typical build and then the samples, at fewer stations; how they twist at fewer still: GJ and stress in
+    proportion to those of the first variant of `typically`, the shear centre by what it is away from it."""
     index = some_stations(layout, _DRAWN)
     coarse = layout.take(index)
     values = {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
     sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
-    twist = layout.kernel.twist(coarse.take(few).section, sections.materials, sections.properties.at(few))
-    GJ, x_shear = typically.GJ[0, index], typically.properties.x_shear[0, index]
+    there = layout.kernel.twist(coarse.take(few).section, sections.materials, sections.properties.at(few))
+    usual = typically.take(np.zeros(1, dtype=np.intp)).at(index)
     chord, y = coarse.outline.chord, coarse.plan.y
     carry = between(y, y[few])
-    away = (twist.x_shear - x_shear[few]) / chord[few]
-    turning = sections.about(x_shear + away @ carry * chord)
-    return solve(turning, twist.GJ / GJ[few] @ carry * GJ, flying_g, [case])
+    away = (there.x_shear - usual.x_shear[:, few]) / chord[few]
+    twist = Twist(
+        np.asarray(there.GJ / usual.GJ[:, few] @ carry * usual.GJ),
+        np.asarray(usual.x_shear + away @ carry * chord),
+        usual.stress.like(there.stress, few, carry),
+    )
+    return solve(sections, twist, flying_g, [case])

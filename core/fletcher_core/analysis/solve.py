@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..beam import Forces, Shape, deform, forces
+from ..beam import Forces, Integrals, Shape, deform, forces
 from ..failure import MODES, Finding, LoadedPart, after_wrinkling, find_all
 from ..loads import Case, PartLoads, part_loads
 from ..sections import (
@@ -16,6 +16,7 @@ from ..sections import (
     SectionMaterials,
     SectionProperties,
     Sums,
+    Twist,
     derive,
     section_materials,
 )
@@ -29,15 +30,15 @@ class Solved:
 
     `n` (R, S) is the factor at which the first mode strikes at each station, `first` (R, S) which of
     `findings` that is. `hold` and `last` say the same of the end: where the first is a wrinkle or a
-    crack, what the wing stands after shedding load, and which of `late`. What belongs to the section
-    (properties, GA_s, GJ, shape) is of the V variants.
+    crack, what the wing stands after shedding load, and which of `late`. `shape` is of all runs, each at the limit
+    of its case. What belongs to the section (properties, GA_s, twist) is of the V variants.
     """
 
     layout: PartLayout
     materials: SectionMaterials
     properties: SectionProperties
     GA_s: Array
-    GJ: Array
+    twist: Twist
     cases: Sequence[Case]
     loads: PartLoads
     forces: Forces
@@ -49,6 +50,10 @@ class Solved:
     hold: Array
     last: Array
     half_mass_g: Array
+
+    @property
+    def GJ(self) -> Array:
+        return self.twist.GJ
 
     @property
     def variants(self) -> int:
@@ -98,63 +103,97 @@ def sections_of(layout: PartLayout, values: Mapping[str, Array], on: Array) -> S
     return Sections(layout, figures, materials, sums, kernel.properties(layout.section, materials, sums))
 
 
-def load(sections: Sections, flying_mass_g: Array | float, cases: Sequence[Case]) -> tuple[LoadedPart, PartLoads]:
+def load(
+    sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case]
+) -> tuple[LoadedPart, PartLoads]:
     """Every run under a factor of 1 of its case."""
-    layout, plan, p = sections.layout, sections.layout.plan, sections.properties
+    layout, p = sections.layout, sections.properties
     flow = layout.kernel.shear_flow(layout.section, sections.materials, p, sections.sums)
     count = p.EA.shape[0]
     runs = np.concatenate([np.arange(count), np.zeros(len(cases) - 1, dtype=np.intp)])
     per_run = [cases[0]] * count + list(cases[1:])
     more = len(cases) > 1
     at = p.take(runs) if more else p
-    loads = part_loads(
-        layout.part, plan, flying_mass_g, at.mass / plan.cos_sweep, layout.outline.profile.cm0(), per_run
-    )
-    chord = layout.outline.chord
-    force = forces(plan, loads, at.x_shear / chord, at.x_mass / chord)
+    force, loads = forces_in(layout, at, flying_mass_g, per_run)
+    turning = twist.take(runs) if more else twist
     wing = LoadedPart(
         layout,
         {k: v[runs] for k, v in sections.values.items()} if more else sections.values,
         sections.materials.take(runs) if more else sections.materials,
         at, sections.sums, flow.take(runs) if more else flow, force,
+        (force.torque / turning.GJ, force.torque_air / turning.GJ), turning.stress,
     )  # fmt: skip
     return wing, loads
 
 
 def solve(
-    sections: Sections, GJ: Array, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None
+    sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None
 ) -> Solved:
-    """Everything along the span: forces per unit of factor, shape at the first case's limit, failures.
+    """Everything along the span: forces per unit of factor, shape at each case's limit, failures.
 
     Parameters
     ----------
-    GJ : (V, S) N mm2.
+    twist : of the V variants.
     flying_mass_g : what the wing must hold up in level flight; (V,) where it differs and there is one case.
-    limit : (V,) load factors for the shape; that of the first case if not given.
+    limit : (V,) load factors for the shape in the first case; its own if not given.
     cases : the first for every variant, the others for variant 0 only.
     """
+    sections = sections.about(twist.x_shear)
     layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
-    wing, loads = load(sections, flying_mass_g, cases)
+    wing, loads = load(sections, twist, flying_mass_g, cases)
     findings = find_all(wing)
     stack = np.stack([f.n for f in findings])
     n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
     late, hold, last = after_first(wing, findings, n, first)
     count = properties.EA.shape[0]
-    limit = np.reshape(cases[0].factor if limit is None else limit, (-1, 1))
     f = wing.forces
-    GA_s = wing.shear.GA_s[:count]
+    first_limit = np.broadcast_to(cases[0].factor if limit is None else limit, count)
+    at = np.concatenate([first_limit, [c.factor for c in cases[1:]]])[:, None]
     shape = deform(
         plan,
-        properties.curvature(limit * f.moment[:count], limit * f.moment_z[:count]),
-        limit * f.shear[:count],
-        limit * f.torque[:count] + f.torque_air[:count],
-        GA_s,
-        GJ,
+        wing.properties.curvature(at * f.moment, at * f.moment_z),
+        at * f.shear,
+        at * f.torque + f.torque_air,
+        wing.shear.GA_s,
+        turning_GJ(twist, len(at)),
     )
     return Solved(
-        layout, sections.materials, properties, GA_s, GJ, cases, loads, f, shape,
+        layout, sections.materials, properties, wing.shear.GA_s[:count], twist, cases, loads, f, shape,
         findings, n, first, late, hold, last, sections.half_mass_g,
     )  # fmt: skip
+
+
+def turning_GJ(twist: Twist, runs: int) -> Array:
+    """(runs, S): of the variants, then of the first again."""
+    more = runs - twist.GJ.shape[0]
+    return np.concatenate([twist.GJ, np.repeat(twist.GJ[:1], more, axis=0)]) if more else twist.GJ
+
+
+def twist_in(solved: Solved, flying_mass_g: Array | float, case: Case, limit: Array | float | None = None) -> Array:
+    """(V, S) radians, nose up: how all variants twist in one more case, at its limit or at (V,) others."""
+    p, plan, count = solved.properties, solved.layout.plan, solved.variants
+    at = np.reshape(case.factor if limit is None else limit, (-1, 1))
+    f, _ = forces_in(solved.layout, p, flying_mass_g, [case] * count)
+    return np.asarray(((at * f.torque + f.torque_air) / solved.GJ) @ Integrals.along(plan.s).root)
+
+
+def forces_in(
+    layout: PartLayout, properties: SectionProperties, flying_mass_g: Array | float, cases: Sequence[Case]
+) -> tuple[Forces, PartLoads]:
+    """Of R runs, each with its properties and its case, under a factor of 1 of it."""
+    plan, chord = layout.plan, layout.outline.chord
+    loads = part_loads(
+        layout.part, plan, flying_mass_g, properties.mass / plan.cos_sweep, layout.outline.profile.cm0(), cases
+    )
+    force = forces(plan, loads, properties.x_shear / chord, properties.x_mass / chord)
+    whole = np.array([c.unit == "times" for c in cases])[:, None]
+    if whole.any():
+        # so many times the case itself: what the air twists grows with the rest
+        force = replace(
+            force, torque=np.where(whole, force.torque + force.torque_air, force.torque),
+            torque_air=np.where(whole, 0.0, force.torque_air),
+        )  # fmt: skip
+    return force, loads
 
 
 def after_first(

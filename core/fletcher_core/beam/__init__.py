@@ -1,11 +1,12 @@
 """The half wing as a beam: forces, bend, twist, and how it shakes."""
 
 from .aeroelastic import divergence_speed, flutter_speed, reversal_speed
-from .beam import Forces, Shape, deform, forces
+from .beam import Forces, Integrals, Shape, deform, forces
 from .vibration import first_bending, first_twist
 
 __all__ = [
     "Forces",
+    "Integrals",
     "Shape",
     "deform",
     "divergence_speed",

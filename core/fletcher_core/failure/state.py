@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces
-from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, having
+from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, TorsionStress, having
 
 Array = NDArray[np.float64]
 
@@ -33,7 +33,8 @@ class Locked:
 class LoadedPart:
     """R runs at S stations, for a factor of 1 of each run's case.
 
-    `cracked`: foam bears on the pressed face only.
+    `turns` are twist per length, 1 / mm, nose up: (R, S) per unit of factor, and whatever the factor; `torsion` is
+    what shears the section for each unit of it. `cracked`: foam bears on the pressed face only.
     """
 
     layout: PartLayout
@@ -43,6 +44,8 @@ class LoadedPart:
     sums: Sums
     shear: ShearFlow
     forces: Forces
+    turns: tuple[Array, Array]
+    torsion: TorsionStress
     locked: Locked | None = None
     cracked: bool = False
 
@@ -101,6 +104,25 @@ class LoadedPart:
         every = np.full(self.forces.moment.shape, otherwise)
         every[at] = some
         return every
+
+    def flow_of(self, p: int) -> tuple[Array, Array]:
+        """(R, S) N/mm of a torque's flow in a sheet: per unit of factor, and whatever the factor."""
+        unit = self.torsion.flow(p)
+        return np.asarray(self.turns[0] * unit), np.asarray(self.turns[1] * unit)
+
+    def sheared_sheet(self, p: int, n: Array, allowable: Array) -> Array:
+        """(R, S) factor at which a sheet reaches what it stands, `allowable` (R,) N/mm, by direct force, which alone
+        does so at `n`, and by the flow that a torque sends round it.
+
+        Film, tape and paper by their larger principal force (Mohr); cloth in resin by its own shear strength.
+        """
+        flow = self.flow_of(p)
+        own = self.values.get(f"{self.layout.sheet_rows[p].prefix}.in_plane_shear")
+        if own is None:
+            return with_flow(n, allowable, flow)
+        limit = (own * self.layout.sheet_rows[p].layers)[:, None]
+        q1, q0 = flow[0] / limit, flow[1] / limit
+        return rising(1 / np.maximum(n, 1e-12) ** 2 + q1**2, 2 * q1 * q0, q0**2 - 1)
 
     def sheet_here(self, p: int) -> Array:
         """(R, S) 1 where a sheet is there and switched on."""
@@ -179,6 +201,49 @@ def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0)
     limit = allowable.reshape(*allowable.shape, *([1] * (applied.ndim - allowable.ndim)))
     n = np.full(applied.shape, np.inf)
     return np.asarray(np.divide(np.maximum(limit - constant, 0.0), applied, out=n, where=applied > 1e-12))
+
+
+def with_flow(n: Array, allowable: Array, flow: tuple[Array, Array]) -> Array:
+    """Load factor at which the larger principal force of a sheet reaches what it stands.
+
+    N / 2 + sqrt((N / 2)^2 + q^2) = allowable: torn or wrinkled across the slanting pull or push (Mohr).
+
+    Parameters
+    ----------
+    n : (R, S) factor at which the direct force alone does. allowable : (R,) N/mm.
+    flow : (R, S) shear flow N/mm per unit of factor, and whatever the factor.
+    """
+    limit = allowable.reshape(*allowable.shape, *([1] * (n.ndim - allowable.ndim)))
+    q1, q0 = flow[0] / limit, flow[1] / limit
+    return rising(q1**2, 2 * q1 * q0 + 1 / np.maximum(n, 1e-12), q0**2 - 1)
+
+
+def per_factor(allowable: Array, n: Array) -> Array:
+    """(R, S) applied per unit of load factor, where `n` is what it takes to reach `allowable`, (R,) or (R, S)."""
+    limit = allowable.reshape(*allowable.shape, *([1] * (n.ndim - allowable.ndim)))
+    return np.asarray(np.where(np.isfinite(n), limit / np.maximum(n, 1e-9), 0.0))
+
+
+def both_ways(allowable: Array, applied: Array, turning: tuple[Array, Array]) -> Array:
+    """Factor at which shear reaches `allowable` (R,), where a torque's adds to it on one side of the section.
+
+    Parameters
+    ----------
+    applied : (R, S) per unit of factor. turning : (R, S) that of the torque, per unit of factor and whatever it is.
+    """
+    return np.asarray(
+        np.minimum(*(load_factor(allowable, applied + way * turning[0], way * turning[1]) for way in (1.0, -1.0)))
+    )
+
+
+def rising(a: Array, b: Array, c: Array) -> Array:
+    """The first n from 0 up at which a n^2 + b n + c, negative at 0 (else n is 0), is zero; inf where never."""
+    root = np.sqrt(np.maximum(b * b - 4 * a * c, 0.0))
+    below = b + root
+    n = np.full(np.broadcast_shapes(a.shape, b.shape, c.shape), np.inf)
+    with np.errstate(over="ignore"):
+        np.divide(-2.0 * c, below, out=n, where=below > 0)
+    return np.asarray(np.where(c >= 0, 0.0, n))
 
 
 def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:

@@ -62,6 +62,8 @@ def laid_cloth(piece: Cloth, values: Values) -> dict[str, Array]:
     a = np.linalg.inv(lam.A)
     pull = np.zeros((*np.shape(t), 3))
     pull[..., 0] = 1.0
+    slide = np.zeros_like(pull)
+    slide[..., 2] = 1.0
     constants = [p for p, _, _ in plies]
     return {
         "Et": 1 / a[..., 0, 0],
@@ -69,6 +71,10 @@ def laid_cloth(piece: Cloth, values: Values) -> dict[str, Array]:
         "mass": piece.cloth_g_m2 + resin_mass(t, V, resin["density"]),
         "tension": np.minimum(*first_ply_failure(lam, constants, pull)),
         "compression": np.minimum(*first_ply_failure(lam, constants, -pull)),
+        # either way round: plies on the bias stand one way better than the other
+        "in_plane_shear": np.minimum.reduce(
+            [*first_ply_failure(lam, constants, slide), *first_ply_failure(lam, constants, -slide)]
+        ),
         "t": t,
     }
 

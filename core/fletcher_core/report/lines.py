@@ -262,7 +262,8 @@ def curves(a: Evaluation, reserves: Array) -> Curves:
         y_mm=np.round(y, 3).tolist(), shear_N=_row(limit * f.shear[0]), moment_Nmm=_row(limit * f.moment[0]),
         torque_Nmm=_row(limit * f.torque[0] + f.torque_air[0]), EI_Nmm2=_row(s.properties.EIxx[0]),
         GJ_Nmm2=_row(s.GJ[0]),
-        GA_N=_row(s.GA_s[0]), bend_mm=_row(s.shape.bend[0]), twist_deg=_row(np.degrees(s.shape.twist[0])),
+        GA_N=_row(s.GA_s[0]), bend_mm=_row(s.shape.bend[s.run_of(a.bends_most)]),
+        twist_deg=_row(np.degrees(s.shape.twist[s.run_of(a.twists_most)])),
         reserve=_row(np.minimum(reserves.min(axis=0), MANY)),
         moment_low_Nmm=_row(moments.min(axis=0)), moment_high_Nmm=_row(moments.max(axis=0)),
     )  # fmt: skip
@@ -346,8 +347,8 @@ def answers_drawn(a: Evaluation) -> dict[str, Array]:
     return {
         "break": a.draws(d.n).min(axis=1),
         "hold": a.draws(d.hold).min(axis=1),
-        "bend": a.draws(d.shape.bend)[:, -1],
-        "twist": np.degrees(a.draws(d.shape.twist)[:, -1]),
+        "bend": a.drawn_bend,
+        "twist": np.degrees(a.drawn_twist),
         "mass": a.parts_g,
         "bending_hz": a.draws(s.bending_hz),
         "twist_hz": a.draws(s.twist_hz),

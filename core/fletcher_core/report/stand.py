@@ -157,7 +157,7 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
     k = 0 if line.state == "sound" else next(k for k, case in enumerate(a.cases) if case.id == line.id)
     case = a.cases[k]
     n, station, finding = a.solved.break_at(a.solved.run_of(k))
-    samples = a.drawn if k == 0 else draw_samples(a.layout, a.table, a.on, a.solved, a.flying_g, case)
+    samples = a.drawn if k == 0 else draw_samples(a.layout, a.table, a.on, a.solved.twist, a.flying_g, case)
     y = a.layout.plan.y[[station]]
     middle = a.layout.plan.x_le[[station]] + 0.3 * a.layout.plan.chord[[station]]
     aft, out, up = (float(v[0]) for v in placed.at(y, middle, np.zeros(1), 1))

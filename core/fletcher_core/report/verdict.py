@@ -336,7 +336,11 @@ class Verdict(BaseModel):
     tip_bend_by_shear_mm: float
     tip_slope_deg: float
     tip_inplane_mm: float
+    #: down in the case that bends it most; that case at its limit, in words
+    bends_down: bool
+    bends_in: str
     twist_deg: Estimate
+    twists_in: str
     bending_hz: Estimate
     twist_hz: Estimate
     screens: list[Screen]

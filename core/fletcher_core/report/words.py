@@ -92,6 +92,11 @@ def factor_said(factor: float, unit: Unit) -> str:
     return f"{factor:.1f} {unit}"
 
 
+def limit_words(case: Case) -> str:
+    """ "a hard pull, 5.0 G", "full rudder": a case at its limit."""
+    return case.label if case.unit == "times" else f"{case.label}, {factor_said(case.factor, case.unit)}"
+
+
 def factor_words(factor: float, case: Case) -> str:
     """ "13.1 G", "31 N", "2.4 times full rudder"."""
     said = factor_said(factor, case.unit)

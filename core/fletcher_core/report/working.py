@@ -14,6 +14,7 @@ from ..analysis.estimate import estimate_of
 from ..analysis.evaluation import Evaluation
 from ..analysis.sensitivity import drivers, figure_label
 from ..analysis.uncertainty import SAMPLES
+from ..beam import Integrals
 from ..catalogue import BASIS_WORDS, catalogue
 from ..failure import MODES, Finding
 from ..loads import AIR_DENSITY, Case, lift_slope
@@ -21,7 +22,7 @@ from ..model import Problem, Refused
 from ..units import Measure, System
 from .lines import SCREENS, answers_drawn, case_reserves, figure_of, ledger, mass_of, screens
 from .verdict import Step, Working
-from .words import factor_words, how, label, place
+from .words import factor_words, how, label, limit_words, place
 
 _RAISED = str.maketrans("0123456789-", "⁰¹²³⁴⁵⁶⁷⁸⁹⁻")
 
@@ -185,9 +186,12 @@ def _hold(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
 
 def _bend(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
     s = a.solved
-    total, shear = float(s.shape.bend[0, -1]), float(s.shape.bend_by_shear[0, -1])
+    k = s.run_of(a.bends_most)
+    total, shear = float(s.shape.bend[k, -1]), float(s.shape.bend_by_shear[k, -1])
+    worst = limit_words(a.cases[a.bends_most])
     steps = [
-        *_loads(a, 0, 0),
+        Step(label="Bent most", value=worst, formula="of all cases at their limits, what moves the tip furthest"),
+        *_loads(a, k, 0),
         *_section(a, 0),
         step("Bend by bending", total - shear, "mm", "limit moment / EI, free to bend sideways, integrated twice",
               "Timoshenko and Gere; Bruhn 1973, ch. A13"),
@@ -196,11 +200,12 @@ def _bend(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         step("Bend by shear of the foam", shear, "mm", "limit shear force / GAs, integrated from the root",
               "Timoshenko and Gere"),
         step("Tip bend", total, "mm", "sum of both, at the limit load"),
-        step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[0, -1])), "°", "of both, at the limit load"),
-        step("Sideways, by bending askew", s.shape.inplane[0, -1], "mm aft", "limit moment × EIxz, integrated twice"),
+        step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[k, -1])), "°", "of both, at the limit load"),
+        step("Sideways, by bending askew", s.shape.inplane[k, -1], "mm aft", "limit moment × EIxz, integrated twice"),
     ]  # fmt: skip
     inputs = _inputs(a, "core", "stock", "skin", "board", "cord", "folded", "fibre", "resin", "lay_up", "glue")
-    return _made(a, figure, "How far the tip bends at the limit load", steps, inputs, "mm", "bend", total)
+    title = f"How far the tip bends at most: {worst}"
+    return _made(a, figure, title, steps, inputs, "mm", "bend", total)
 
 
 def _gj(a: Evaluation, k: int) -> Step:
@@ -212,22 +217,26 @@ def _gj(a: Evaluation, k: int) -> Step:
 
 
 def _twist(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
-    s, speed = a.solved, a.airframe.flight.speed_m_s
-    total = float(np.degrees(s.shape.twist[0, -1]))
+    s, case = a.solved, a.cases[a.twists_most]
+    run, worst = s.run_of(a.twists_most), limit_words(case)
+    total = float(np.degrees(s.shape.twist[run, -1]))
+    air = float((s.loads.pitching[run] @ Integrals.along(a.layout.plan.y).tip)[0])
     steps = [
-        step("Air torque at the root", s.forces.torque_air[0, 0], "N mm",
-              f"0.5 × {AIR_DENSITY} kg/m³ × ({speed:g} m/s)² × chord² × cm0, integrated from the tip",
-              "thin-aerofoil theory (Glauert 1926)"),
+        Step(label="Twisted most", value=worst, formula="of all cases at their limits, what turns the tip furthest"),
+        step("Air torque at the root", air, "N mm",
+              f"0.5 × {AIR_DENSITY} kg/m³ × ({case.speed_m_s:g} m/s)² × chord² × (cm0, and cm of a turned surface), "
+              "integrated from the tip", "thin-aerofoil theory (Glauert 1926, 1927)"),
         step("Flexural centre at the root", s.properties.x_shear[0, 0], "mm from the nose",
-              "where lift bends and does not twist: mean of x weighted with stiffness", "Duncan 1932"),
-        step("Torque of lift at the root", s.forces.torque[0, 0] * a.limit, "N mm",
+              "where lift bends and does not twist: moments of the warping of the torsion solution", "Trefftz 1935"),
+        step("Torque of lift at the root", s.forces.torque[run, 0] * case.factor
+              - (air if case.unit == "times" else 0.0), "N mm",
               "limit lift at the quarter chord, weight at its own centre, about the flexural centre",
               "Bisplinghoff, Ashley and Halfman 1955"),
         _gj(a, 0),
         step("Twist at the tip", total, "°", "torque / GJ, integrated from the root"),
     ]  # fmt: skip
     inputs = _inputs(a, "core", "stock", "skin", "board", "fibre", "resin", "lay_up")
-    title = "How far the tip twists at the limit load and top speed"
+    title = f"How far the tip twists at most: {worst}"
     return _made(a, figure, title, steps, inputs, "°", "twist", total)
 
 

@@ -12,6 +12,7 @@ from pydantic import BaseModel
 
 from ..analysis.batch import BatchResult, Swap, evaluate_many, only_sticks, twist_of_skins
 from ..analysis.evaluation import grams_of
+from ..analysis.skin_twist import SkinTwist
 from ..kinds import kind_of
 from ..model import Airframe, Piece, Problem, Refused, Scheme
 from ..shelf import ShelfItem
@@ -143,12 +144,12 @@ def bank_of(scheme: Scheme, space: Space) -> Bank:
 
 
 #: sheets of a block -> twist stiffness of each; blocks differ in their sticks more often than in their sheets
-Memo = dict[tuple[int, ...], Array]
+Memo = dict[tuple[int, ...], SkinTwist]
 
 
 def _twist(
     airframe: Airframe, bank: Bank, scheme: Scheme, on: Array, sheet_of: NDArray[np.intp], swaps: list[Swap], memo: Memo
-) -> Array | None:
+) -> SkinTwist | None:
     """Of every way of a block, from the memo where its sheets were met before; None where sticks have a part in it."""
     sticks = {k for option in bank.sticks for k in option}
     if not only_sticks([bank.scheme.pieces[k] for k in sticks]):
@@ -157,7 +158,7 @@ def _twist(
     key = tuple(sheets.tolist())
     if key not in memo:
         memo[key] = twist_of_skins(airframe, scheme, on[first], _STATIONS, [s.take(first) for s in swaps])
-    return memo[key][back.reshape(-1)]
+    return memo[key].take(back.reshape(-1))
 
 
 def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Memo) -> BatchResult:

@@ -1,10 +1,11 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
-from .contract import Kernel, Runs, SectionProperties, ShearFlow, Twist
+from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist
 from .figures import derive, figures_as, foam_spreads, spreads
 from .filled import (
     FILLED,
     SheetGeometry,
+    SkinWarping,
     Sums,
     beside_sticks,
     having,
@@ -14,6 +15,7 @@ from .filled import (
     shear_centre,
     shear_flow,
     sheet_geometry,
+    skin_twist,
     twist_stiffness,
 )
 from .layout import PartLayout, lay_out
@@ -46,7 +48,9 @@ __all__ = [
     "ShearFlow",
     "SheetGeometry",
     "Sheets",
+    "SkinWarping",
     "Sums",
+    "TorsionStress",
     "Twist",
     "beside_sticks",
     "derive",
@@ -64,6 +68,7 @@ __all__ = [
     "shear_centre",
     "shear_flow",
     "sheet_geometry",
+    "skin_twist",
     "slip_factor",
     "spreads",
     "twist_stiffness",

@@ -80,11 +80,74 @@ class SectionProperties:
 
 
 @dataclass(frozen=True)
+class TorsionStress:
+    """What shears a section for each unit of twist per length, 1 / mm: multiply by torque / GJ.
+
+    Attributes
+    ----------
+    unit : (K, V, S) rows, all as sizes. Four of the foam, N/mm: at the place where shear along the chord is greatest
+        that and the one through the depth there; at the place where shear through the depth is greatest the same
+        two. Then the greatest flow in each sheet, N; then the greatest shear under each sheet, N/mm; then that in
+        each web, N/mm.
+    sheets : how many sheets. webs : which members are webs.
+    """
+
+    unit: Array
+    sheets: int
+    webs: tuple[int, ...]
+
+    @property
+    def foam(self) -> tuple[tuple[Array, Array], tuple[Array, Array]]:
+        """((along, through), (along, through)) N/mm of both places."""
+        return (self.unit[0], self.unit[1]), (self.unit[2], self.unit[3])
+
+    def flow(self, sheet: int) -> Array:
+        """(V, S) N."""
+        return np.asarray(self.unit[4 + sheet])
+
+    def bond(self, sheet: int) -> Array:
+        """(V, S) N/mm."""
+        return np.asarray(self.unit[4 + self.sheets + sheet])
+
+    def web(self, member: int) -> Array:
+        """(V, S) N/mm."""
+        return np.asarray(self.unit[4 + 2 * self.sheets + self.webs.index(member)])
+
+    def take(self, index: NDArray[np.intp]) -> TorsionStress:
+        """Some of the variants, or some of them more than once."""
+        return replace(self, unit=self.unit[:, index])
+
+    def at(self, stations: NDArray[np.intp]) -> TorsionStress:
+        """Of some of the stations."""
+        return replace(self, unit=self.unit[:, :, stations])
+
+    def like(self, some: TorsionStress, stations: NDArray[np.intp], weights: Array) -> TorsionStress:
+        """That of other variants, known at some `stations`, in proportion to this one of a single variant."""
+        own = self.unit[:, :, stations]
+        share = np.divide(some.unit, own, out=np.ones_like(some.unit), where=own > 0)
+        return replace(self, unit=share @ weights * self.unit)
+
+    def carried(self, weights: Array) -> TorsionStress:
+        """To other stations, by `weights` (S, new S): it goes along the span as the depth does."""
+        return replace(self, unit=self.unit @ weights)
+
+
+@dataclass(frozen=True)
 class Twist:
-    """(V, S): GJ N mm2, and x_shear mm, the chordwise place about which a section turns without bending."""
+    """(V, S): GJ N mm2, and x_shear mm, the chordwise place about which a section turns without bending; and what
+    shears it."""
 
     GJ: Array
     x_shear: Array
+    stress: TorsionStress
+
+    def take(self, index: NDArray[np.intp]) -> Twist:
+        """Some of the variants, or some of them more than once."""
+        return Twist(self.GJ[index], self.x_shear[index], self.stress.take(index))
+
+    def at(self, stations: NDArray[np.intp]) -> Twist:
+        """Of some of the stations."""
+        return Twist(self.GJ[:, stations], self.x_shear[:, stations], self.stress.at(stations))
 
 
 @dataclass(frozen=True)

@@ -19,10 +19,10 @@ from fletcher_core.sections import wrinkling_stress
 from fletcher_core.verdicts import evaluate
 
 from tests.conftest import make_airframe, make_scheme
-from tests.core.solving import finding, loaded, solve_for, solved
+from tests.core.solving import Bent, bent, finding, loaded, solve_for, solved
 
 
-def root_moment(result: Solved) -> float:
+def root_moment(result: Solved | Bent) -> float:
     return float(result.forces.moment[0, 0])
 
 
@@ -37,7 +37,7 @@ def test_bare_plate_cracks_as_a_beam_does() -> None:
 
 
 def test_shear_in_a_bare_plate_is_three_halves_of_the_mean() -> None:
-    result = solved(plate=20.0, foam="xps33")
+    result = bent(make_airframe(plate=20.0, foam="xps33"))
     mean = result.forces.shear[0, 0] / (200 * 20)
     expected = catalogue().foam["xps33"].shear.typical / (1.5 * mean)
     assert finding(result, "core_shear").n[0, 0] == pytest.approx(expected, rel=0.02)
@@ -77,7 +77,7 @@ def test_wrinkling_stress_is_the_formula() -> None:
 
 
 def test_film_wrinkles_on_top_and_tears_below() -> None:
-    result = solved(Skin(id="f", y_to_mm=600.0), plate=20.0)
+    result = bent(make_airframe(plate=20.0), Skin(id="f", y_to_mm=600.0))
     film = catalogue().skin["laminate_38um"]
     strain = root_moment(result) / result.properties.EIxx[0, 0] * (10 + 0.019)
     limit = 0.5 * np.cbrt(film.Et_along.typical / 0.038 * 8.0 * 3.0) / (film.Et_along.typical / 0.038)

@@ -155,7 +155,8 @@ def test_many_variants_are_those_of_the_full_answer() -> None:
         assert got.breaks[k] == pytest.approx(v.breaks.n.value, rel=0.01)
         assert got.holds[k] == pytest.approx(v.holds.n.value, rel=0.01)
         assert got.bend[k] == pytest.approx(v.tip_bend_mm.value, rel=0.02)
-        assert got.twist[k] == pytest.approx(v.twist_deg.value, rel=0.05)
+        # sticks share in where it turns only by their EI here; the search allows for 30 %
+        assert got.twist[k] == pytest.approx(v.twist_deg.value, rel=0.15)
         assert got.part_g[k] == pytest.approx(v.mass.part_g.value, rel=0.01)
 
 

@@ -167,4 +167,25 @@ def shear_centre_by_elements(case: dict[str, Any]) -> float:
     return float(section.get_c()[0] + section.section_props.x_st)
 
 
+def torsion_by_elements(case: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
+    """Shear stress for a torque of 1 N mm at the nodes of the foam, and of everything else: x, z, along the chord,
+    through the depth (MPa). Only where every material's G is the same share of its E, as above.
+    """
+    with warnings.catch_warnings():
+        warnings.simplefilter("ignore")
+        section = _solve(_faces(parts(case)), "E_MPa")
+        section.calculate_warping_properties()
+        post = section.calculate_stress(mzz=1.0)
+    found: list[dict[str, Any]] = [{}, {}]
+    nodes, G_foam = section.mesh_nodes, case["foam"]["E_MPa"]
+    for group in post.material_groups:
+        where = np.unique(np.concatenate([el.node_ids for el in group.elements]))
+        at = {"x": nodes[where, 0], "z": nodes[where, 1], "along": group.stress_result.sig_zx[where],
+              "through": group.stress_result.sig_zy[where]}  # fmt: skip
+        side = found[0 if group.material.elastic_modulus == G_foam else 1]
+        for key, value in at.items():
+            side[key] = np.concatenate([side[key], value]) if key in side else value
+    return found[0], found[1]
+
+
 __all__ = ["by_elements", "outline_of", "parts", "shear_centre_by_elements"]

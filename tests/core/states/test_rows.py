@@ -14,6 +14,7 @@ from fletcher_core.sections import lay_out, spreads
 from fletcher_core.states import SOUND, PartState, rows_of
 
 from tests.conftest import make_airframe, make_scheme
+from tests.core.solving import twist_for
 
 ROD = Rod(id="rod", diameter_mm=4, y_to_mm=500)
 FILM = Skin(id="film", y_to_mm=600)
@@ -50,12 +51,11 @@ def test_a_state_is_what_a_scheme_without_those_pieces_is_told() -> None:
     rows = rows_of(SCHEME, False, [PartState("broken", frozenset({0}))])
     sections = sections_of(layout, typical(spreads(layout), len(rows.on)), rows.on)
     cases = PARTS["wing"].cases_of(airframe, layout.plan, airframe.promise_g)
-    GJ = layout.kernel.twist_stiffness(layout.section, sections.materials)
-    both = solve(sections, GJ, airframe.promise_g, cases)
+    both = solve(sections, twist_for(sections), airframe.promise_g, cases)
     alone = make_scheme(FILM, STRIP)
     other = lay_out(airframe.wing, alone.pieces)
     theirs = sections_of(other, typical(spreads(other), 1), np.ones((1, 2)))
-    solo = solve(theirs, other.kernel.twist_stiffness(other.section, theirs.materials), airframe.promise_g, cases)
+    solo = solve(theirs, twist_for(theirs), airframe.promise_g, cases)
     broken = rows.states["broken"]
     assert both.break_at(broken)[0] == pytest.approx(solo.break_at(0)[0], rel=1e-6)
     assert both.shape.bend[broken, -1] == pytest.approx(solo.shape.bend[0, -1], rel=1e-6)

@@ -10,6 +10,7 @@ from .end_slip import MODE as end_slip
 from .member_kinking import MODE as member_kinking
 from .member_stress import COMPRESSION as member_compression
 from .member_stress import TENSION as member_tension
+from .member_twist import MODE as member_twist
 from .notch import MODE as notch
 from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
@@ -24,6 +25,7 @@ MODES: dict[str, Mode] = {
         member_tension,
         member_compression,
         member_kinking,
+        member_twist,
         tube_crush,
         skin_tension,
         skin_wrinkling,

@@ -6,16 +6,26 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedPart, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, per_factor, rising
 
 
 def find(wing: LoadedPart) -> Iterator[Finding]:
-    """Shear of the foam through the depth."""
-    stress = wing.shear.foam_stress * np.abs(wing.forces.shear)
+    """Shear of the foam, through the depth by shear force and torque, along the chord by torque."""
     strength = wing.values["core.shear"]
+    limit = strength[:, None]
+    bend = wing.shear.foam_stress * np.abs(wing.forces.shear) / limit
+    n = np.full(bend.shape, np.inf)
+    for along, through in wing.torsion.foam:
+        h, v = along / limit, through / limit
+        for way in (1.0, -1.0):
+            t1, t0 = way * wing.turns[0], way * wing.turns[1]
+            rise = bend + t1 * v
+            at = rising((t1 * h) ** 2 + rise**2, 2 * (t1 * t0 * h**2 + rise * t0 * v), t0**2 * (h**2 + v**2) - 1)
+            n = np.minimum(n, at)
     yield Finding(
-        "core_shear", None, "", load_factor(strength, stress), strength, stress, "MPa",
-        "stress = shear force × ES / (EI b), b the foam that the flow really uses",
+        "core_shear", None, "", n, strength, per_factor(strength, n), "MPa",
+        "stress² = (shear force × ES / (EI b) + torque's through the depth)² + (torque's along the chord)², b the "
+        "foam that the flow really uses; the torque's = gradient of the stress function × torque / GJ",
     )  # fmt: skip
 
 
@@ -24,6 +34,6 @@ MODE = Mode(
     "the foam shears inside",
     False,
     "It bends softly first, then a slanting crack runs inside the foam.",
-    "Allen 1969; Zenkert 1997",
+    "Allen 1969; Zenkert 1997; torque by Timoshenko and Goodier 1951",
     find,
 )

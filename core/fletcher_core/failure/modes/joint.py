@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from ...model.panel import Joint
 from ...sections.filled import core_moments
-from ..state import Finding, LoadedPart, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, rising
 
 Array = NDArray[np.float64]
 
@@ -70,6 +70,13 @@ def _moment(wing: LoadedPart, state: JointState, name: str) -> Array:
     return np.abs(wing.forces.moment) * state.share(name) * state.where
 
 
+def _slid_by_torque(wing: LoadedPart) -> Array:
+    """(S,) MPa per N mm in the glued faces of bare foam: skins end at the joint (thin solid section, Bredt 1896)."""
+    outline = wing.layout.outline
+    depth = outline.upper - outline.lower
+    return np.asarray(depth.max(axis=1) * 3 / np.maximum(np.trapezoid(depth**3, outline.x, axis=1), 1e-9))
+
+
 def _breaks(wing: LoadedPart) -> Iterator[Finding]:
     for state in joints(wing):
         j = state.joint
@@ -97,9 +104,15 @@ def _lets_go(wing: LoadedPart) -> Iterator[Finding]:
         stress = _moment(wing, state, "foam") * 0.5 * state.depth * wing.materials.foam.E[:, None] / state.EI["foam"]
         glue = wing.values.get(f"glue.{j.glue}.lap_on_foam")
         strength = foam if glue is None else np.minimum(foam, glue)
+        shear = wing.values["core.shear"]
+        slide = shear if glue is None else np.minimum(shear, glue)
+        unit = _slid_by_torque(wing) * state.where / slide[:, None]
+        t1, t0 = wing.forces.torque * unit, wing.forces.torque_air * unit
+        n = rising((stress / strength[:, None]) ** 2 + t1**2, 2 * t1 * t0, t0**2 - 1)
         yield Finding(
-            "joint_bond", None, "", load_factor(strength, stress), strength, stress, "MPa",
-            "stress over the glued faces = their share of the moment × half depth / I", "butted faces",
+            "joint_bond", None, "", n, strength, per_factor(strength, n), "MPa",
+            "(pull / strength)² + (slide / shear strength)² = 1 over the glued faces: pull = their share of the moment "
+            "× half depth / I, slide = torque × 3 × depth / sum of depth³ × width", "butted faces",
         )  # fmt: skip
         if j.kind in ("brace", "blade"):
             shear = wing.values["core.shear"]

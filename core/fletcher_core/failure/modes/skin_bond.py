@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedPart, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
 from .skin_tension import FACE
 
 
@@ -22,9 +22,12 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         glue = wing.values.get(f"glue.{row.glue}.lap_on_foam")
         if glue is not None:
             strength = np.minimum(strength, glue)
+        under = wing.torsion.bond(p)
+        n = both_ways(strength, stress, (wing.turns[0] * under, wing.turns[1] * under))
         yield Finding(
-            "skin_bond", row.piece, FACE[row.face], load_factor(strength, stress), strength, stress, "MPa",
-            "stress = shear force × E t × arm / EI, against the foam's shear strength", row.part,
+            "skin_bond", row.piece, FACE[row.face], n, strength, per_factor(strength, n), "MPa",
+            "stress = shear force × E t × arm / EI + what the torque's flow sheds, against the foam's shear strength",
+            row.part,
         )  # fmt: skip
 
 

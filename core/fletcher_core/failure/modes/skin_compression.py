@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..state import Finding, LoadedPart, Mode
+from ..state import Finding, LoadedPart, Mode, per_factor
 from .skin_tension import FACE
 
 
@@ -14,10 +14,12 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         strength = wing.values.get(f"{row.prefix}.compression")
         if strength is None:
             continue  # films and papers wrinkle; they are never crushed
-        n, push = wing.sheet_worst(p, strength * row.layers, -1.0)
+        n, _ = wing.sheet_worst(p, strength * row.layers, -1.0)
+        n = wing.sheared_sheet(p, n, strength * row.layers)
+        push = per_factor(strength * row.layers, n)
         yield Finding(
             "skin_compression", row.piece, FACE[row.face], n, strength * row.layers, push, "N/mm",
-            "push per width = E t × strain, against the first ply to go", row.part,
+            "push per width = E t × strain, with the torque's flow, against the first ply to go", row.part,
         )  # fmt: skip
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..state import Finding, LoadedPart, Mode
+from ..state import Finding, LoadedPart, Mode, per_factor
 
 FACE = {1: "top", -1: "bottom"}
 
@@ -13,10 +13,11 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     """A skin pulled apart, by strain."""
     for p, row in enumerate(wing.layout.sheet_rows):
         strength = wing.values[f"{row.prefix}.tension"] * row.layers
-        n, pull = wing.sheet_worst(p, strength, 1.0)
+        n, _ = wing.sheet_worst(p, strength, 1.0)
+        n = wing.sheared_sheet(p, n, strength)
         yield Finding(
-            "skin_tension", row.piece, FACE[row.face], n, strength, pull, "N/mm",
-            "pull per width = E t × strain", row.part,
+            "skin_tension", row.piece, FACE[row.face], n, strength, per_factor(strength, n), "N/mm",
+            "pull per width = E t × strain, and with the torque's flow across the slant (Mohr)", row.part,
         )  # fmt: skip
 
 

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...sections import wrinkling_stress
-from ..state import Finding, LoadedPart, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, with_flow
 from .skin_tension import FACE
 
 
@@ -30,9 +30,11 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         formula = "0.5 (E skin × E foam × G foam)^(1/3)"
         if f"{row.prefix}.wrinkle" in wing.values:
             formula = "4 π² E / (12 (1 − ν²)) × (wall / pitch)²"
+        # pushed across the slant by the torque's flow too
+        n = with_flow(load_factor(limit, stress), limit * wing.sheet_t(p), wing.flow_of(p))
         yield Finding(
-            "skin_wrinkling", row.piece, FACE[row.face], load_factor(limit, stress), limit, stress, "MPa",
-            formula, row.part,
+            "skin_wrinkling", row.piece, FACE[row.face], n, limit, per_factor(limit, n), "MPa",
+            f"{formula}; the stress with the torque's flow, across the slant (Mohr)", row.part,
         )  # fmt: skip
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ..state import Finding, LoadedPart, Mode, load_factor
+from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
 
 
 def find(wing: LoadedPart) -> Iterator[Finding]:
@@ -15,9 +15,11 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         row = wing.layout.member_rows[p]
         stress = unit * np.abs(wing.forces.shear) * wing.materials.member_on[:, p, None]
         strength = wing.values[f"{row.prefix}.interlaminar_shear"]
+        twisted = wing.torsion.web(p)
+        n = both_ways(strength, stress, (wing.turns[0] * twisted, wing.turns[1] * twisted))
         yield Finding(
-            "web_shear", row.piece, "", load_factor(strength, stress), strength, stress, "MPa",
-            "stress = G web × shear force × ES / (EI × sum of G b)", row.part,
+            "web_shear", row.piece, "", n, strength, per_factor(strength, n), "MPa",
+            "stress = G web × shear force × ES / (EI × sum of G b) + that of the torque", row.part,
         )  # fmt: skip
 
 

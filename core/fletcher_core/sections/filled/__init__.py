@@ -5,13 +5,12 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..contract import SectionProperties, ShearFlow, Twist
+from ..contract import SectionProperties, ShearFlow, TorsionStress, Twist
 from ..section import SectionLayout, SectionMaterials
 from .core import core_moments
 from .patches import patches_of
 from .properties import (
     Sums,
-    beside_sticks,
     distinct_stress_functions,
     own_twist,
     section_properties,
@@ -20,7 +19,8 @@ from .properties import (
 )
 from .shear import having, shear_flow
 from .sheets import SheetGeometry, sheet_geometry
-from .warping import shear_centre
+from .torsion_stress import torsion_stress
+from .warping import SkinWarping, centre, shear_centre, skin_warping, stick_sums
 
 Array = NDArray[np.float64]
 
@@ -45,7 +45,10 @@ class FilledKernel:
     def twist(self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties) -> Twist:
         phi, back = distinct_stress_functions(layout, materials)
         GJ = phi.GJ[back] + own_twist(layout, materials)
-        return Twist(np.asarray(GJ), shear_centre(layout, materials, properties, phi, back))
+        return Twist(
+            np.asarray(GJ), shear_centre(layout, materials, properties, phi, back),
+            torsion_stress(layout, materials, phi, back),
+        )  # fmt: skip
 
     def boundary(self, layout: SectionLayout) -> tuple[Array, Array]:
         outline = layout.outline
@@ -57,12 +60,29 @@ class FilledKernel:
         return np.asarray(-(kz * (z - properties.z0) + kx * (x - properties.x0)))
 
 
+def skin_twist(layout: SectionLayout, materials: SectionMaterials) -> tuple[Array, TorsionStress, SkinWarping]:
+    """(GJ (V, S), what shears it, how it warps) but for its sticks, whatever they are."""
+    phi, back = distinct_stress_functions(layout, materials)
+    return phi.GJ[back], torsion_stress(layout, materials, phi, back), skin_warping(layout, materials, phi, back)
+
+
+def beside_sticks(
+    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, skins: SkinWarping
+) -> Array:
+    """(V, S) mm: shear centre with the sticks of a layout among `skins`, of as many variants and stations."""
+    members, chord = layout.members, layout.outline.chord
+    sticks = stick_sums(layout, materials, lambda p: skins.at(layout.outline, members.x[p], members.z[p]))
+    power = np.stack([chord**4, chord**5, chord**5])[:, None]
+    return centre(properties, skins.sums * power + sticks, chord)
+
+
 FILLED = FilledKernel()
 
 __all__ = [
     "FILLED",
     "FilledKernel",
     "SheetGeometry",
+    "SkinWarping",
     "Sums",
     "beside_sticks",
     "core_moments",
@@ -74,5 +94,6 @@ __all__ = [
     "shear_centre",
     "shear_flow",
     "sheet_geometry",
+    "skin_twist",
     "twist_stiffness",
 ]

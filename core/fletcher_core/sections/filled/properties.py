@@ -127,22 +127,6 @@ def distinct_stress_functions(
     return stress_function(layout, m.take(first)), back.reshape(-1)
 
 
-def beside_sticks(
-    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, x_shear: Array
-) -> Array:
-    """(V, S) mm: shear centre with the sticks, where `x_shear` is that of foam and sheets alone.
-
-    Each part by what it adds to EI, as sticks that neither close nor open a cell allow.
-    """
-    m, members = materials, layout.members
-    own = (m.member_on * m.member_E * members.oblique)[:, :, None]
-    arm = (members.z - properties.z0[:, None, :]) ** 2 * members.area + members.ixx
-    weight = own * arm * members.present
-    sticks = weight.sum(axis=1)
-    rest = np.maximum(properties.EIxx - sticks, 1e-9 * properties.EIxx)
-    return np.asarray((rest * x_shear + (weight * members.x).sum(axis=1)) / (rest + sticks))
-
-
 def own_twist(layout: SectionLayout, materials: SectionMaterials) -> Array:
     """(V, S) N mm2; what the sticks add to GJ by themselves."""
     m, members = materials, layout.members

@@ -10,11 +10,13 @@ Sources: Trefftz 1935; Timoshenko and Goodier 1951.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ...geometry import Outline
 from ..contract import SectionProperties
 from ..section import SectionLayout, SectionMaterials
 from .torsion import StressFunction
@@ -123,17 +125,11 @@ def _over_edge(phi: StressFunction, w: Warping, end: int, face: int, half: float
     return found
 
 
-def shear_centre(
-    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, phi: StressFunction,
-    back: NDArray[np.intp],
-) -> Array:  # fmt: skip
-    """(V, S) mm from the local leading edge.
-
-    Parameters
-    ----------
-    phi : of the distinct variants; `back` (V,) says which of them each variant is.
-    """
-    w, m, members, about = warping(phi), materials, layout.members, pole(phi)[:, None]
+def skin_sums(
+    layout: SectionLayout, materials: SectionMaterials, phi: StressFunction, w: Warping, back: NDArray[np.intp]
+) -> Array:
+    """(3, V, S) modulus-weighted integrals of w, w z and w x over foam and sheets; x from the local leading edge."""
+    m, about = materials, pole(phi)[:, None]
     dx = np.diff(phi.x, axis=-1)
     mid, h = 0.5 * (phi.up + phi.low), phi.up - phi.low
     through = [(phi.low, w.lower, 1), (mid, w.middle, 4), (phi.up, w.upper, 1)]
@@ -169,18 +165,103 @@ def shear_centre(
         for k, f in enumerate((at, at * z, at * x)):
             along = (width * f).sum(axis=-1) + sum(end[k] for end in ends) * layout.sheets.present[p]
             sums[k] = sums[k] + stiff * along[back]
+    return np.stack(sums)
+
+
+def stick_sums(layout: SectionLayout, materials: SectionMaterials, w_at: Callable[[int], Array]) -> Array:
+    """(3, V, S) the same integrals over sticks, less the foam that they displace; `w_at` gives (V, S) at a stick."""
+    m, members = materials, layout.members
+    about, foam = POLE * layout.outline.chord, m.foam.E[:, None]
+    sums = np.zeros((3, m.variants, len(about)))
     for p in range(members.count):
         x, z, there = members.x[p], members.z[p], members.present[p]
-        at = _at(phi, w, x, z)[back]
+        at = w_at(p)
         on = m.member_on[:, p, None] * members.oblique[p] * there
         full, bonded = on * m.member_E[:, p, None], on * (m.member_E * m.gamma)[:, p, None]
         gone = m.member_on[:, p, None] * there * foam
         area = bonded * members.area[p] - gone * members.area_out[p]
-        sums[0] = sums[0] + area * at
+        sums[0] += area * at
         # a stick by itself turns about its own centre
-        sums[1] = sums[1] + area * at * z - (x - about[:, 0]) * (full * members.ixx[p] - gone * members.ixx_out[p])
-        sums[2] = sums[2] + area * at * x + z * (full * members.izz[p] - gone * members.izz_out[p])
+        sums[1] += area * at * z - (x - about) * (full * members.ixx[p] - gone * members.ixx_out[p])
+        sums[2] += area * at * x + z * (full * members.izz[p] - gone * members.izz_out[p])
+    return sums
+
+
+def centre(properties: SectionProperties, sums: Array, chord: Array) -> Array:
+    """(V, S) mm from the local leading edge: about which point the warping neither bends nor stretches (Trefftz 1935).
+
+    Parameters
+    ----------
+    sums : (3, V, S) of everything there is. chord : (S,) mm.
+    """
     q = properties
     by_z, by_x = sums[1] - q.z0 * sums[0], sums[2] - q.x0 * sums[0]
     away = (q.EIxz * by_x - q.EIzz * by_z) / (q.EIxx * q.EIzz - q.EIxz**2)
-    return np.asarray(about[:, 0] + away)
+    return np.asarray(POLE * chord + away)
+
+
+def shear_centre(
+    layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, phi: StressFunction,
+    back: NDArray[np.intp],
+) -> Array:  # fmt: skip
+    """(V, S) mm from the local leading edge.
+
+    Parameters
+    ----------
+    phi : of the distinct variants; `back` (V,) says which of them each variant is.
+    """
+    w, members = warping(phi), layout.members
+    sums = skin_sums(layout, materials, phi, w, back)
+    sticks = stick_sums(layout, materials, lambda p: _at(phi, w, members.x[p], members.z[p])[back])
+    return centre(properties, sums + sticks, layout.outline.chord)
+
+
+@dataclass(frozen=True)
+class SkinWarping:
+    """How V sets of skins warp, for sticks that are put among them.
+
+    Attributes
+    ----------
+    sums : (3, V, S) of foam and sheets over chord^4, chord^5, chord^5. w : (3, V, K, S) over chord^2, on the upper
+        face, in the middle and on the lower face, at K shares of the chord.
+    """
+
+    sums: Array
+    w: Array
+
+    def take(self, index: NDArray[np.intp]) -> SkinWarping:
+        """Some of the variants, or some of them more than once."""
+        return SkinWarping(self.sums[:, index], self.w[:, index])
+
+    def carried(self, weights: Array) -> SkinWarping:
+        """To other stations, by `weights` (S, new S)."""
+        return SkinWarping(self.sums @ weights, self.w @ weights)
+
+    def at(self, outline: Outline, x: Array, z: Array) -> Array:
+        """(V, S) mm2 at one place of each station, x and z (S,) mm."""
+        share = np.clip(x / outline.chord, 0.0, 1.0)
+        left = np.clip(np.searchsorted(_SHARES, share, side="right") - 1, 0, len(_SHARES) - 2)
+        part = (share - _SHARES[left]) / (_SHARES[left + 1] - _SHARES[left])
+        here = np.arange(len(share))
+        upper, middle, lower = self.w[:, :, left, here] * (1 - part) + self.w[:, :, left + 1, here] * part
+        up, low = outline.faces_at(share)
+        s = np.clip((z - low) / np.maximum(up - low, 1e-9), 0.0, 1.0) - 0.5
+        return np.asarray((middle + (upper - lower) * s + 2 * (upper + lower - 2 * middle) * s**2) * outline.chord**2)
+
+
+#: shares of the chord at which the warping of skins is kept for a search; own choice
+_SHARES = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 129)))
+
+
+def skin_warping(
+    layout: SectionLayout, materials: SectionMaterials, phi: StressFunction, back: NDArray[np.intp]
+) -> SkinWarping:
+    """Of all variants, without their sticks."""
+    w, chord = warping(phi), layout.outline.chord
+    kept = np.empty((3, phi.GJ.shape[0], len(_SHARES), len(chord)))
+    for k, face in enumerate((w.upper, w.middle, w.lower)):
+        for v in range(face.shape[0]):
+            for s in range(face.shape[1]):
+                kept[k, v, :, s] = np.interp(_SHARES * chord[s], phi.x[s], face[v, s]) / chord[s] ** 2
+    power = np.stack([chord**4, chord**5, chord**5])[:, None]
+    return SkinWarping(skin_sums(layout, materials, phi, w, back) / power, kept[:, back])
