@@ -134,6 +134,8 @@ class Stock(Tagged):
     tension: S = figure("Strength when pulled", "MPa")
     compression: S = figure("Strength when pressed", "MPa")
     interlaminar_shear: S = figure("Shear strength between its layers", "MPa")
+    #: strength of its panel sheared in its own plane, through all its layers; that between layers where not given
+    panel_shear: S | None = maybe("Shear strength of its panel", "MPa")
     #: strength across the fibres, as a tube's wall is bent when squeezed; that of shear where not given
     across: S | None = maybe("Strength across its fibres", "MPa")
 

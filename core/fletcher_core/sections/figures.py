@@ -153,7 +153,11 @@ def _board_sheet(board: Board) -> Table:
 def _stock(key: str) -> Table:
     entry = catalogue().stock[key]
     names = ("E", "G", "density", "tension", "compression", "interlaminar_shear")
-    return {**{k: getattr(entry, k) for k in names}, "across": entry.across or entry.interlaminar_shear}
+    between = entry.interlaminar_shear
+    return {
+        **{k: getattr(entry, k) for k in names},
+        "across": entry.across or between, "panel_shear": entry.panel_shear or between,
+    }  # fmt: skip
 
 
 def _skin(key: str) -> Table:
@@ -265,4 +269,8 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         found[f"{prefix}.tension"] = v("paper_tension") / v("paper_Et") * found[f"{prefix}.E"]
         found[f"{prefix}.compression"] = wrinkle / E_paper * found[f"{prefix}.E"]
         found[f"{prefix}.interlaminar_shear"] = v("core_shear")
+        # sheared in its own plane, foam and papers strain alike: the first to shear, tear or wrinkle across the slant
+        slides = v("core_shear") / v("core_G")
+        gives = np.minimum(slides, np.minimum(v("paper_tension"), wrinkle * paper.typical) / v("paper_Gt"))
+        found[f"{prefix}.panel_shear"] = gives * found[f"{prefix}.G"]
     return found

@@ -4681,6 +4681,10 @@ export interface components {
         Verdict: {
             bare: components["schemas"]["Bare"];
             bending_hz: components["schemas"]["Estimate"];
+            /** Bends Down */
+            bends_down: boolean;
+            /** Bends In */
+            bends_in: string;
             breaks: components["schemas"]["Break"];
             /** Case */
             case: string;
@@ -4732,6 +4736,8 @@ export interface components {
             tip_slope_deg: number;
             twist_deg: components["schemas"]["Estimate"];
             twist_hz: components["schemas"]["Estimate"];
+            /** Twists In */
+            twists_in: string;
             /** Ultimate N */
             ultimate_n: number;
             /**

@@ -14,7 +14,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     for p, unit in wing.shear.web_stress.items():
         row = wing.layout.member_rows[p]
         stress = unit * np.abs(wing.forces.shear) * wing.materials.member_on[:, p, None]
-        strength = wing.values[f"{row.prefix}.interlaminar_shear"]
+        strength = wing.values[f"{row.prefix}.panel_shear"]
         twisted = wing.torsion.web(p)
         n = both_ways(strength, stress, (wing.turns[0] * twisted, wing.turns[1] * twisted))
         yield Finding(
