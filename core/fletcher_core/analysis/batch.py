@@ -18,7 +18,7 @@ from ..parts import PARTS
 from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
 from .evaluation import FINE, glue_mass, laid_out, some_stations
 from .skin_twist import SkinTwist, between, parts_of
-from .solve import sections_of, solve
+from .solve import sections_of, shape_in, solve
 from .uncertainty import typical
 
 Array = NDArray[np.float64]
@@ -32,7 +32,8 @@ _STATIONS = 9
 
 @dataclass(frozen=True)
 class BatchResult:
-    """(V,) answers: g of the first failure and of the end, mm, degrees, grams of the whole part."""
+    """(V,) answers: g of the first failure and of the end in the first case, mm and degrees in the case that moves
+    the tip furthest, grams of the whole part."""
 
     breaks: Array
     holds: Array
@@ -189,10 +190,18 @@ def _some(
     # as in a verdict: what flies is the promise, or more where the estimate is above it
     flying = np.maximum(airframe.promise_g, airframe.rest_g + own)
     kind = PARTS[scheme.part]
-    factors = {float(g): kind.cases_of(airframe, layout.plan, float(g))[0].factor for g in np.unique(flying)}
-    limit = np.array([factors[float(g)] for g in flying])
-    solved = solve(sections, twist, flying, case, limit)
+    cases = {float(g): kind.cases_of(airframe, layout.plan, float(g)) for g in np.unique(flying)}
+
+    def limits(k: int) -> Array:
+        return np.array([cases[float(g)][k].factor for g in flying])
+
+    solved = solve(sections, twist, flying, case, limits(0))
+    shapes = [solved.shape]
+    for k, other in enumerate(cases[float(flying[0])][1:], start=1):
+        shapes.append(shape_in(solved, flying, other, limits(k)))
+    bend, turn = (np.stack([getattr(s, name)[:, -1] for s in shapes]) for name in ("bend", "twist"))
+    most = np.abs(turn).argmax(axis=0)
     return (
-        solved.n.min(axis=1), solved.hold.min(axis=1), solved.shape.bend[:, -1],
-        np.degrees(solved.shape.twist[:, -1]), own,
+        solved.n.min(axis=1), solved.hold.min(axis=1), np.abs(bend).max(axis=0),
+        np.degrees(np.take_along_axis(turn, most[None], axis=0)[0]), own,
     )  # fmt: skip

@@ -20,7 +20,7 @@ from ..sections import PartLayout, Twist, lay_out, spreads
 from ..states import Rows, rows_of
 from .feasibility import problems
 from .skin_twist import between
-from .solve import Sections, Solved, sections_of, solve, twist_in
+from .solve import Sections, Solved, sections_of, shape_in, solve
 from .uncertainty import SAMPLES, normals, sample, typical
 
 Array = NDArray[np.float64]
@@ -103,7 +103,7 @@ class Evaluation:
     def drawn_twist(self) -> Array:
         """Draws of the tip's twist in that case, radians."""
         case = self.cases[self.twists_most]
-        return self.draws(twist_in(self.drawn, self.flying_g, case)[:, -1])
+        return self.draws(shape_in(self.drawn, self.flying_g, case).twist[:, -1])
 
     @property
     def copies(self) -> int:

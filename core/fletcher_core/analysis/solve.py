@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..beam import Forces, Integrals, Shape, deform, forces
+from ..beam import Forces, Shape, deform, forces
 from ..failure import MODES, Finding, LoadedPart, after_wrinkling, find_all
 from ..loads import Case, PartLoads, part_loads
 from ..sections import (
@@ -169,12 +169,14 @@ def turning_GJ(twist: Twist, runs: int) -> Array:
     return np.concatenate([twist.GJ, np.repeat(twist.GJ[:1], more, axis=0)]) if more else twist.GJ
 
 
-def twist_in(solved: Solved, flying_mass_g: Array | float, case: Case, limit: Array | float | None = None) -> Array:
-    """(V, S) radians, nose up: how all variants twist in one more case, at its limit or at (V,) others."""
-    p, plan, count = solved.properties, solved.layout.plan, solved.variants
+def shape_in(solved: Solved, flying_mass_g: Array | float, case: Case, limit: Array | float | None = None) -> Shape:
+    """How all variants bend and twist in one more case, at its limit or at (V,) others."""
+    p = solved.properties
     at = np.reshape(case.factor if limit is None else limit, (-1, 1))
-    f, _ = forces_in(solved.layout, p, flying_mass_g, [case] * count)
-    return np.asarray(((at * f.torque + f.torque_air) / solved.GJ) @ Integrals.along(plan.s).root)
+    f, _ = forces_in(solved.layout, p, flying_mass_g, [case] * solved.variants)
+    curvature = p.curvature(at * f.moment, at * f.moment_z)
+    torque = at * f.torque + f.torque_air
+    return deform(solved.layout.plan, curvature, at * f.shear, torque, solved.GA_s, solved.GJ)
 
 
 def forces_in(
