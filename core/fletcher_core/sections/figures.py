@@ -17,6 +17,7 @@ from ..catalogue import Board, Spread, catalogue
 from ..kinds import CORD_AREA, kind_of
 from ..model.lifting import Lifting
 from .layout import PartLayout
+from .own_sheets import face_thickness
 from .wrinkling import wrinkling_stress
 
 Array = NDArray[np.float64]
@@ -70,7 +71,7 @@ def _board_core(part: Lifting, board: Board) -> Table:
     table = {f"core.{k}": Spread(v * low, v, v * high) for k, v in plain.items()}
     # what is left when both outer papers are taken off, glue and inner papers of a stack included
     sheets = _boards_in_stack(part, board)
-    depth = sheets * board.thickness.typical
+    depth = float(getattr(part.aerofoil, "thickness_mm", board.thickness.typical)) - 2 * face_thickness(part.core)
     table["core.density"] = Spread(*((sheets * m - 2 * paper_mass(board, m)) / depth for m in board.area_mass))
     return table
 
@@ -88,14 +89,18 @@ def _flutes(part: Lifting, board: Board) -> Table:
     assert E is not None
     assert yields is not None
     sheets = _boards_in_stack(part, board)
-    depth, high = board.thickness.typical * sheets, board.thickness.typical - wall.typical
     t, p = wall.typical, pitch.typical
+    high = board.thickness.typical - t
+    # between both outer faces
+    depth = float(getattr(part.aerofoil, "thickness_mm", board.thickness.typical)) - 2 * t
     along = part.core.flutes == "along"
     inner = 2 * (sheets - 1) * t / depth  # faces inside a stack
     share = t / p + inner if along else max(inner, 1e-3)
     # both thickness and pitch count: the wall's spread is carried by the modulus
-    rails = t**3 / 12
-    ladder = 1.0 / (p**2 / (24 * rails) + p * high / (12 * rails)) / high
+    # rails and rungs bend between their joints, which are as thick as they are: half of that does not bend
+    rails, free_p, free_high = t**3 / 12, p - 0.5 * t, high - 0.5 * t
+    # as a core that is sheared over the depth between the faces, with an arm from middle to middle of them
+    ladder = 1.0 / (free_p**2 / (24 * rails) + free_p * free_high / (12 * rails)) * (high - t) / high**2
     G = t / p / (2 * (1 + PP_NU)) if along else ladder
     plastic = t**2 / 4 * 4 / (p * high)  # four plastic hinges a cell
     shear = t / p / math.sqrt(3) if along else plastic
@@ -258,12 +263,13 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         def v(name: str, prefix: str = prefix) -> Array:
             return values[f"{prefix}.{name}"]
 
-        found[f"{prefix}.E"] = v("core_E") + 2 * v("paper_Et") / t
-        found[f"{prefix}.G"] = v("core_G") + 2 * v("paper_Gt") / t
-        found[f"{prefix}.density"] = v("area_mass") / t
-        # the wall goes when its paper does: torn on the pulled side, wrinkled on the pressed one
         paper = catalogue().board[prefix.partition(".")[2]].paper_thickness
         assert paper is not None
+        between = 1 - 2 * paper.typical / t  # a board is measured over its papers
+        found[f"{prefix}.E"] = between * v("core_E") + 2 * v("paper_Et") / t
+        found[f"{prefix}.G"] = between * v("core_G") + 2 * v("paper_Gt") / t
+        found[f"{prefix}.density"] = v("area_mass") / t
+        # the wall goes when its paper does: torn on the pulled side, wrinkled on the pressed one
         E_paper = v("paper_Et") / paper.typical
         wrinkle = wrinkling_stress(E_paper, v("core_E"), v("core_G"))
         found[f"{prefix}.tension"] = v("paper_tension") / v("paper_Et") * found[f"{prefix}.E"]

@@ -15,7 +15,7 @@ from ..kinds.rows import Faces
 from ..model.lifting import Lifting
 from .contract import Kernel
 from .filled import FILLED, patches_of
-from .own_sheets import own_sheets
+from .own_sheets import between_faces, own_sheets
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
 
 Array = NDArray[np.float64]
@@ -192,7 +192,7 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
     stations : evenly spaced along the half span; nodes at changes are added.
     """
     plan = planform(part, _changes(pieces), stations)
-    outline = plan.outline(profile_of(part.aerofoil))
+    outline = plan.outline(between_faces(part.core, profile_of(part.aerofoil)))
     ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part))
     rows = Rows(sheets=own_sheets(part.core, plan.y))
     for index, piece in enumerate(pieces):

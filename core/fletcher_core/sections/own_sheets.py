@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
+from ..geometry import Profile
 from ..kinds import SheetRow
 from ..model.core import Core
 
@@ -15,17 +18,32 @@ Array = NDArray[np.float64]
 _STAYS = {"none": (1, -1), "top": (-1,), "bottom": (1,), "both": ()}
 
 
+def face_thickness(core: Core) -> float:
+    """mm of one of a board's own faces; 0 for foam."""
+    board = catalogue().board.get(core.material)
+    if board is None:
+        return 0.0
+    sheet = board.paper_thickness or board.wall
+    assert sheet is not None
+    return sheet.typical
+
+
+def between_faces(core: Core, profile: Profile) -> Profile:
+    """The core of a plate: a board is measured over its faces, so they lie inside its thickness."""
+    if profile.plate_mm is None:
+        return profile
+    return replace(profile, plate_mm=profile.plate_mm - 2 * face_thickness(core))
+
+
 def own_sheets(core: Core, y: Array) -> list[SheetRow]:
     """The papers of a board as sheets of the core itself."""
     board = catalogue().board.get(core.material)
     if board is None:
         return []
     whole, none = np.ones_like(y), np.zeros_like(y)
-    sheet = board.paper_thickness or board.wall
-    assert sheet is not None
+    t = face_thickness(core)
     faces = _STAYS[core.peeled] if board.paper_faced else (1, -1)
     name = "board's paper" if board.paper_faced else "sheet's own face"
     return [
-        SheetRow(None, f"board.{core.material}", 1, f, none, whole, sheet.typical, False, False, whole, part=name)
-        for f in faces
+        SheetRow(None, f"board.{core.material}", 1, f, none, whole, t, False, False, whole, part=name) for f in faces
     ]

@@ -182,7 +182,7 @@ def test_switching_the_pocket_off_gives_everything_back() -> None:
 @pytest.mark.parametrize(("peeled", "faces"), [("none", 2), ("top", 1), ("bottom", 1), ("both", 0)])
 def test_paper_whole_and_peeled(peeled: str, faces: int) -> None:
     r = solve_for(board_wing("foamboard_light", peeled=peeled))
-    t, paper = 4.9, 3500 * 0.14
+    t, paper = 4.9 - 2 * 0.14, 3500 * 0.14  # it is measured over its papers
     core = 6 * 200 * t**3 / 12
     assert len(r.layout.sheet_rows) == faces
     if faces == 2:
@@ -195,8 +195,8 @@ def test_paper_whole_and_peeled(peeled: str, faces: int) -> None:
 
 def test_corrugated_sheet_is_stiff_along_its_flutes_and_weak_across() -> None:
     along, across = (solve_for(board_wing("corrugated_pp_4", flutes=f)) for f in ("along", "across"))
-    faces = 2 * 1300 * 0.26 * 200 * (2.0 + 0.13) ** 2
-    webs = 1300 * 0.26 / 4.4 * 200 * 4.0**3 / 12
+    faces = 2 * 1300 * 0.26 * 200 * (2.0 - 0.13) ** 2
+    webs = 1300 * 0.26 / 4.4 * 200 * (4.0 - 2 * 0.26) ** 3 / 12
     assert along.properties.EIxx[0, 0] == pytest.approx(faces + webs, rel=0.02)
     assert across.properties.EIxx[0, 0] == pytest.approx(faces, rel=0.02)
     assert across.GA_s[0, 0] < 0.05 * along.GA_s[0, 0]
