@@ -115,6 +115,7 @@ class Board(Tagged):
     paper_E_along: S | None = maybe("Stiffness of its paper, along", "MPa")
     paper_E_across: S | None = maybe("Stiffness of its paper, across", "MPa")
     paper_tension_along: S | None = maybe("Strength of its paper", "MPa")
+    paper_crush_along: S | None = maybe("Strength of its paper when pressed", "MPa")
     wall: S | None = maybe("Thickness of a wall", "mm")
     flute_pitch: S | None = maybe("From flute to flute", "mm")
     E: S | None = maybe("Stiffness of its plastic", "MPa")
@@ -152,6 +153,11 @@ class SkinSheet(Tagged):
     Gt: S = figure("Shear stiffness", "N/mm")
     tension_N_per_mm_along: S = figure("Strength as rolled out", "N/mm")
     tension_N_per_mm_across: S = figure("Strength across", "N/mm")
+    #: of what bears, without its adhesive: that is what wrinkles; the whole where not given
+    film_thickness: S | None = maybe("Thickness without its adhesive", "mm")
+    #: pressed, held on both faces so that it cannot buckle: paper creases, foil yields; film only wrinkles
+    crush_N_per_mm_along: S | None = maybe("Strength when pressed, as rolled out", "N/mm")
+    crush_N_per_mm_across: S | None = maybe("Strength when pressed, across", "N/mm")
     peel_N_per_mm: S | None = maybe("Peels off at", "N/mm")
     iron_C: S | None = maybe("Iron at", "°C")
 

@@ -49,7 +49,7 @@ def after_wrinkling(wing: LoadedPart, cracked: bool = False) -> LoadedPart | Non
     for row in range(len(wing.layout.sheet_rows)):
         if not pressed[:, row].any():
             continue
-        limit = wrinkling_limit(wing, row) * wing.sheet_t(row)  # N/mm
+        limit = wrinkling_limit(wing, row) * wing.sheet_bears(row)  # N/mm
         per_width = (limit * m.sheet_on[:, row] * pressed[:, row])[:, None]
         length = sheet.length[row]
         safe = np.where(length > 0, length, 1.0)

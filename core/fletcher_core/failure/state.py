@@ -134,6 +134,12 @@ class LoadedPart:
         own = self.values.get(f"{row.prefix}.thick")
         return np.asarray(row.t if own is None else own * row.layers)
 
+    def sheet_bears(self, p: int) -> Array:
+        """(R,) or () thickness of what bears in a sheet, all layers, mm: without the adhesive of a tape or film."""
+        row = self.layout.sheet_rows[p]
+        own = self.values.get(f"{row.prefix}.bears")
+        return self.sheet_t(p) if own is None else np.asarray(own * row.layers)
+
     def strain(self, x: Array, z: Array, at: Runs = _ALL) -> Array:
         """Strain along the span per unit of load factor at places (R or 1, S) or (..., S, K), in some runs.
 

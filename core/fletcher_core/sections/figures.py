@@ -137,6 +137,7 @@ def _board_sheet(board: Board) -> Table:
             "Gt": Spread(*shear),
             "mass": Spread(*(paper_mass(board, m) for m in board.area_mass)),
             "tension": _scaled(strength, t.typical),
+            "compression": _scaled(board.paper_crush_along or strength, t.typical),
         }
     wall, pitch, E, yields = board.wall, board.flute_pitch, board.E, board.yield_
     assert wall is not None
@@ -174,7 +175,11 @@ def _skin(key: str) -> Table:
         "Gt": sheet.Gt,
         "mass": sheet.area_mass,
         "tension": sheet.tension_N_per_mm_along if along else sheet.tension_N_per_mm_across,
+        "bears": sheet.film_thickness or sheet.thickness,
     }
+    crush = sheet.crush_N_per_mm_along if along else sheet.crush_N_per_mm_across
+    if crush is not None:
+        table["compression"] = crush
     if sheet.peel_N_per_mm is not None:
         table["peel"] = sheet.peel_N_per_mm
     return table
@@ -205,7 +210,7 @@ def _folded(key: str) -> Table:
     figures = {"core_E": board.core.E, "core_G": board.core.G, "core_shear": board.core.shear}
     core = {k: Spread(v * low, v, v * high) for k, v in figures.items()}
     return {**core, "paper_Et": sheet["Et"], "paper_Gt": sheet["Gt"], "paper_tension": sheet["tension"],
-            "area_mass": board.area_mass}  # fmt: skip
+            "paper_compression": sheet["compression"], "area_mass": board.area_mass}  # fmt: skip
 
 
 def _entry(table: str) -> Callable[[str], Table]:
@@ -269,11 +274,12 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         found[f"{prefix}.E"] = between * v("core_E") + 2 * v("paper_Et") / t
         found[f"{prefix}.G"] = between * v("core_G") + 2 * v("paper_Gt") / t
         found[f"{prefix}.density"] = v("area_mass") / t
-        # the wall goes when its paper does: torn on the pulled side, wrinkled on the pressed one
+        # the wall goes when its paper does: torn on the pulled side, wrinkled or crushed on the pressed one
         E_paper = v("paper_Et") / paper.typical
         wrinkle = wrinkling_stress(E_paper, v("core_E"), v("core_G"))
         found[f"{prefix}.tension"] = v("paper_tension") / v("paper_Et") * found[f"{prefix}.E"]
-        found[f"{prefix}.compression"] = wrinkle / E_paper * found[f"{prefix}.E"]
+        crush = np.minimum(wrinkle, v("paper_compression") / paper.typical)
+        found[f"{prefix}.compression"] = crush / E_paper * found[f"{prefix}.E"]
         found[f"{prefix}.interlaminar_shear"] = v("core_shear")
         # sheared in its own plane, foam and papers strain alike: the first to shear, tear or wrinkle across the slant
         slides = v("core_shear") / v("core_G")

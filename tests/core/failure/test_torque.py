@@ -88,17 +88,19 @@ def test_a_flap_is_a_case_of_its_own() -> None:
 
 def test_a_film_wrinkles_across_the_slant_by_torque_alone() -> None:
     """Bredt: q = T / (2 A), and in pure shear the push across the slant is as large as the shear (Mohr)."""
-    body = with_aileron(make_airframe(code="0012", speed=22.0))
-    result = solve_for(body, Skin(id="film", y_to_mm=600.0))
-    run, film = run_of(result, "full_aileron"), catalogue().skin["laminate_38um"]
+    body = with_aileron(make_airframe(code="0012", speed=22.0, foam="epp20"))
+    result = solve_for(body, Skin(id="film", material="laminate_125um", y_to_mm=600.0))
+    run, film, foam = run_of(result, "full_aileron"), catalogue().skin["laminate_125um"], catalogue().foam["epp20"]
     outline = result.layout.outline
     area = np.trapezoid((outline.upper - outline.lower)[0], outline.x[0])
-    wrinkle = 0.5 * np.cbrt(film.Et_along.typical / 0.038 * FOAM.E.typical * FOAM.G.typical) * 0.038
+    assert film.film_thickness is not None
+    t = film.film_thickness.typical
+    wrinkle = 0.5 * np.cbrt(film.Et_along.typical / t * foam.E.typical * foam.G.typical) * t
     by_hand = wrinkle * 2 * area / air_torque()
     got = finding(result, "skin_wrinkling", "top").n[run, 0]
-    # foam takes a part of the torque: its own is about a quarter of what film and foam make together
+    # foam takes a part of the torque, by itself, and hands some from face to face where the film is soft beside it
     share = solve_for(body).GJ[0, 0] / result.GJ[0, 0]
-    assert got == pytest.approx(by_hand / (1 - share), rel=0.2)
+    assert got == pytest.approx(by_hand / (1 - share), rel=0.15)
     assert finding(result, "skin_wrinkling", "bottom").n[run, 0] == pytest.approx(got, rel=0.05)
 
 

@@ -16,7 +16,7 @@ def wrinkling_limit(wing: LoadedPart, p: int) -> NDArray[np.float64]:
     """(R,) MPa at which a sheet wrinkles: between its flutes where it has some, else on its foam."""
     row, foam = wing.layout.sheet_rows[p], wing.materials.foam
     own = wing.values.get(f"{row.prefix}.wrinkle")
-    E_skin = wing.values[f"{row.prefix}.Et"] * row.layers / wing.sheet_t(p)
+    E_skin = wing.values[f"{row.prefix}.Et"] * row.layers / wing.sheet_bears(p)
     return wrinkling_stress(E_skin, foam.E, foam.G) if own is None else own
 
 
@@ -25,13 +25,13 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.sheet_rows):
         at, strain_here, _ = wing.sheet_strain[p]
         strain = wing.in_all(at, -strain_here.min(axis=-1), 0.0)
-        stress = (wing.materials.sheet_Et[:, p] / wing.sheet_t(p))[:, None] * strain * wing.sheet_here(p)
+        stress = (wing.materials.sheet_Et[:, p] / wing.sheet_bears(p))[:, None] * strain * wing.sheet_here(p)
         limit = wrinkling_limit(wing, p)
-        formula = "0.5 (E skin × E foam × G foam)^(1/3)"
+        formula = "0.5 (E skin × E foam × G foam)^(1/3), skin without its adhesive"
         if f"{row.prefix}.wrinkle" in wing.values:
             formula = "4 π² E / (12 (1 − ν²)) × (wall / pitch)²"
         # pushed across the slant by the torque's flow too
-        n = with_flow(load_factor(limit, stress), limit * wing.sheet_t(p), wing.flow_of(p))
+        n = with_flow(load_factor(limit, stress), limit * wing.sheet_bears(p), wing.flow_of(p))
         yield Finding(
             "skin_wrinkling", row.piece, FACE[row.face], n, limit, per_factor(limit, n), "MPa",
             f"{formula}; the stress with the torque's flow, across the slant (Mohr)", row.part,
