@@ -81,7 +81,8 @@ class MemberRow:
     piece : place in the list of pieces; `part` names which part of the piece, '' for all of it.
     prefix : of its figures, such as ``stock.spruce``.
     glue : glue in its bond; `against` what the glue holds on to: the foam, or a part of the piece.
-    present : (S,) 0 or 1. cut_by : pieces which, when on, cut this row away.
+    present : (S,) 0 or 1. cut_by : pieces which, when on, cut this row away; left_by : pieces
+        that leave this of it, which is there only when they are on.
     ends : where its piece starts and ends along the span, mm.
     near_surface : (S,) or number, 1 where less than its own height of foam lies over it.
     rope : bears no pressure of its own, so it cannot crush or kink; `edge` is the edge that it follows.
@@ -117,6 +118,7 @@ class MemberRow:
     round: bool = False
     bore: float = 0.0
     cut_by: tuple[int, ...] = ()
+    left_by: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -167,7 +167,9 @@ def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
     pieces += [
         _section_piece(layout, p, k, stretch)
         for p in range(len(layout.member_rows))
-        if layout.section.members.present[p, k] and not any(scheme.pieces[c].on for c in layout.member_rows[p].cut_by)
+        if layout.section.members.present[p, k]
+        and not any(scheme.pieces[c].on for c in layout.member_rows[p].cut_by)
+        and all(scheme.pieces[c].on for c in layout.member_rows[p].left_by)
     ]
     return Outlined(
         chord_mm=chord,

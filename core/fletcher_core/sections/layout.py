@@ -95,6 +95,10 @@ def _changes(pieces: Sequence[Piece]) -> Iterator[float]:
             yield piece.sleeve_to_mm  # type: ignore[union-attr]
 
 
+#: a cut of less than this share of a stick is none
+_TOUCHES = 1e-3
+
+
 def _overlap(a: tuple[Any, Any], b: tuple[Any, Any]) -> Array:
     return np.asarray(np.minimum(a[1], b[1]) - np.maximum(a[0], b[0]))
 
@@ -110,17 +114,41 @@ def _faces(row: PatchRow, outline: Faces) -> tuple[Array, Array]:
 
 
 def _cut_member(row: MemberRow, patch: PatchRow, ground: Ground) -> list[MemberRow]:
-    """A stick in two rows where a cut-out goes through more than half of it: what stays, and what is
-    there only while the cut-out is switched off."""
-    chord = ground.outline.chord
-    half, tall = 0.5 * row.width, 0.5 * row.height
-    wide = _overlap((row.x - half, row.x + half), (patch.share_from * chord, patch.share_to * chord))
-    high = _overlap((row.z - tall, row.z + tall), _faces(patch, ground.outline))
-    gone = (wide > 0.5 * row.width) & (high > 0.5 * row.height) & (patch.present > 0) & (row.present > 0)
-    if not gone.any():
+    """A stick in rows where a cut-out touches it: beside it; there while it is switched off; what it leaves.
+
+    Its own shape is taken as its rectangle. Cut from one face it keeps its width, from one side its height; cut at a
+    corner, or through its middle, it keeps its place and loses its share.
+    """
+    chord, w, h = ground.outline.chord, ground.same(row.width), ground.same(row.height)
+    x, z = ground.same(row.x), ground.same(row.z)
+    left, right = patch.share_from * chord, patch.share_to * chord
+    floor, roof = _faces(patch, ground.outline)
+    wide = np.clip(_overlap((x - 0.5 * w, x + 0.5 * w), (left, right)) / np.maximum(w, 1e-9), 0.0, 1.0)
+    high = np.clip(_overlap((z - 0.5 * h, z + 0.5 * h), (floor, roof)) / np.maximum(h, 1e-9), 0.0, 1.0)
+    there = (patch.present > 0) & (row.present > 0) & (wide * high > _TOUCHES)
+    if not there.any():
         return [row]
-    lost = replace(row, present=row.present * gone, cut_by=(*row.cut_by, patch.piece))
-    return [replace(row, present=row.present * ~gone), lost]
+    across, through = wide > 1 - _TOUCHES, high > 1 - _TOUCHES
+    tall, broad = np.where(across & ~through, 1 - high, 1.0), np.where(through & ~across, 1 - wide, 1.0)
+    stays = np.where(across & through, 0.0, 1 - wide * high)
+    inside = (left > x - 0.5 * w) & (right < x + 0.5 * w)
+    whole_side = (across ^ through) & ~inside
+    ixx = np.where(whole_side, broad * tall**3, stays)
+    izz = np.where(whole_side, tall * broad**3, stays)
+    up = np.where(0.5 * (floor + roof) < z, 0.5, -0.5) * h * (1 - tall)
+    aft = np.where(inside, 0.0, np.where(0.5 * (left + right) < x, 0.5, -0.5) * w * (1 - broad))
+    shares = {"area": stays, "area_out": stays, "ixx": ixx, "ixx_out": ixx, "izz": izz, "izz_out": izz,
+              "polar": stays**2}  # fmt: skip
+    less: dict[str, Any] = {name: ground.same(getattr(row, name)) * share for name, share in shares.items()}
+    less |= {"x": x + aft, "z": z + up, "height": h * tall, "width": w * broad}
+    less["present"] = row.present * there * (stays > _TOUCHES)
+    rows = [
+        replace(row, present=row.present * ~there),
+        replace(row, present=row.present * there, cut_by=(*row.cut_by, patch.piece)),
+    ]
+    if less["present"].any():
+        rows.append(replace(row, **less, left_by=(*row.left_by, patch.piece)))
+    return rows
 
 
 def _cut_sheet(row: SheetRow, patch: PatchRow, ground: Ground) -> list[SheetRow]:

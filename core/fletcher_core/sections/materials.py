@@ -41,10 +41,12 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
     count = on.shape[0]
     rows, sheets, patches = layout.member_rows, layout.sheet_rows, layout.patch_rows
 
-    def there(piece: int | None, cut_by: tuple[int, ...]) -> Array:
+    def there(piece: int | None, cut_by: tuple[int, ...], left_by: tuple[int, ...] = ()) -> Array:
         whole = np.ones(count) if piece is None else on[:, piece]
         for cut in cut_by:
             whole = whole * (1 - on[:, cut])
+        for cut in left_by:
+            whole = whole * on[:, cut]
         return np.asarray(whole)
 
     def sheet(key: str, scale: float = 1.0) -> Array:
@@ -59,7 +61,7 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         E,
         _columns([values[f"{r.prefix}.G"] for r in rows], count),
         _columns([values[f"{r.prefix}.density"] * 1e-6 for r in rows], count),
-        _columns([there(r.piece, r.cut_by) for r in rows], count),
+        _columns([there(r.piece, r.cut_by, r.left_by) for r in rows], count),
         _slip(layout, values, E),
         sheet("Et"),
         sheet("Gt"),

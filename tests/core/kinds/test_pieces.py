@@ -169,6 +169,39 @@ def test_a_pocket_in_one_face_leaves_the_other() -> None:
     assert r.properties.EIxx[0, k] == pytest.approx(8 * by_hand, rel=1e-6)
 
 
+@pytest.mark.parametrize(
+    ("depth", "x_from", "x_to", "left"),
+    [
+        # a strip 4 mm wide and 12 high, from 4 to 16 mm deep in a plate of 20: half of its height, none, a side of it
+        (10.0, 0.2, 0.4, (4 * 6.0, 4 * 6.0**3 / 12, -3.0, 0.0)),
+        (4.0, 0.2, 0.4, (4 * 12.0, 4 * 12.0**3 / 12, 0.0, 0.0)),
+        (20.0, 0.2, 0.295, (3 * 12.0, 3 * 12.0**3 / 12, 0.0, 0.5)),
+        (20.0, 0.2, 0.4, (0.0, 0.0, 0.0, 0.0)),
+    ],
+    ids=["half its height", "beside it", "a quarter of its width", "through"],
+)
+def test_a_stick_that_a_pocket_cuts_loses_what_is_cut(
+    depth: float, x_from: float, x_to: float, left: tuple[float, float, float, float]
+) -> None:
+    strip = Strip(id="s", width_mm=12, thickness_mm=4, lying="on_edge", chord_from=0.3, chord_to=0.3, y_to_mm=600)
+    face = "through" if depth >= PLATE else "top"
+    pocket = Pocket(id="p", x_from=x_from, x_to=x_to, depth_mm=depth, face=face, y_from_mm=200, y_to_mm=240)
+    r = solved(strip, pocket, plate=PLATE)
+    k = int(np.argmin(np.abs(r.layout.plan.y - 220)))
+    members, there = r.layout.section.members, r.materials.member_on[0]
+    area, ixx, down, aft = left
+    present = members.present[:, k] * there
+    assert (members.area[:, k] * present).sum() == pytest.approx(area, rel=1e-6)
+    assert (members.ixx[:, k] * present).sum() == pytest.approx(ixx, rel=1e-6)
+    if area:
+        row = int(np.argmax(present))
+        assert members.z[row, k] == pytest.approx(down, abs=1e-6)
+        assert members.x[row, k] == pytest.approx(60.0 + aft, abs=1e-6)
+    # switched off, it is whole again
+    off = solved(strip, pocket.model_copy(update={"on": False}), plate=PLATE)
+    assert off.properties.EIxx[0, k] == pytest.approx(solved(strip, plate=PLATE).properties.EIxx[0, 0], rel=1e-6)
+
+
 def test_switching_the_pocket_off_gives_everything_back() -> None:
     pieces = (Skin(id="f", y_to_mm=600), Rod(id="r", y_to_mm=600))
     pocket = Pocket(id="p", on=False, x_from=0.25, x_to=0.4, y_from_mm=200, y_to_mm=240, face="through")

@@ -19,7 +19,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     depth = outline.z_scale * outline.profile.thickness
     for q, row in enumerate(layout.member_rows):
         ends = [y for y in row.ends if 1.0 < y < tip - 1.0]
-        if row.glue is None or row.against != "foam" or row.rope or row.cut_by or not ends:
+        if row.glue is None or row.against != "foam" or row.rope or row.cut_by or row.left_by or not ends:
             continue
         at = np.zeros(len(plan.y))
         for y in ends:

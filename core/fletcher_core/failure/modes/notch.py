@@ -21,29 +21,51 @@ def stress_concentration(depth: Array, radius: float) -> Array:
     return np.asarray(np.minimum(1 + 2 * np.sqrt(depth / max(radius, 1e-3)), KT_CAP))
 
 
+def bending_share(depth: Array, thick: Array) -> Array:
+    """Share of (Kt - 1) of tension that is left where a plate bends: 0.4 in thin plates, all of it in deep foam.
+
+    Goodier 1936 (thin plates), Reissner 1945 between, as fitted for round holes of d = 2 x depth by Pilkey 1997
+    (Peterson's chart of a hole in a bent plate).
+    """
+    d = 2 * depth / np.maximum(thick, 1e-3)
+    hole = 1.79 + 0.25 / (0.39 + d) + 0.81 / (1 + d**2) - 0.26 / (1 + d**3)
+    return np.asarray((hole - 1) / 2)
+
+
 def find(wing: LoadedPart) -> Iterator[Finding]:
-    """Stress at a notch, times its factor (Peterson), less what cord or tape carries across."""
+    """Stress at a notch, times its factor (Peterson), less what cord or tape carries across.
+
+    What is the same on both faces is pulled, what is opposite is plate bending: each has its own factor.
+    """
     layout, m, outline = wing.layout, wing.materials, wing.layout.outline
     for p, row in enumerate(layout.patch_rows):
         if row.prefix is not None:
             continue
         width = (row.share_to - row.share_from) * outline.chord
         depth = width if row.edge else 0.5 * width
-        Kt = stress_concentration(depth, row.corner)
-        edges = _inner_edges(row)
-        faces = [z for share in edges for z in outline.faces_at(share)]
-        x = np.repeat(np.stack(edges, axis=-1) * outline.chord[:, None], 2, axis=-1)[None]
-        z = np.stack(faces, axis=-1)[None]
-        held = _held_by_cord(wing, row, faces[0] - faces[1], depth) if row.edge else 1.0
-        factor = (m.foam.E[:, None] * Kt * held * m.patch_on[:, p, None] * row.present)[..., None]
-        locked = wing.locked_strain(x, z)
+        pulled = stress_concentration(depth, row.corner)
+        stresses: list[Array] = []
+        fixed: list[Array | float] = []
+        for share in _inner_edges(row):
+            upper, lower = outline.faces_at(share)
+            bent = np.minimum(
+                1 + 2 * np.sqrt(depth / max(row.corner, 1e-3)) * bending_share(depth, upper - lower), KT_CAP
+            )
+            held = _held_by_cord(wing, row, upper - lower, depth) if row.edge else 1.0
+            E = m.foam.E[:, None] * held * m.patch_on[:, p, None] * row.present
+            x = (share * outline.chord)[None]
+            top, bottom = (wing.strain(x, z[None]) for z in (upper, lower))
+            fast = [wing.locked_strain(x, z[None]) for z in (upper, lower)]
+            for way in (1.0, -1.0):
+                stresses.append(E * (pulled * 0.5 * (top + bottom) + way * bent * 0.5 * (top - bottom)))
+                fixed.append(E * (pulled * 0.5 * (fast[0] + fast[1]) + way * bent * 0.5 * (fast[0] - fast[1])))
         strength = wing.values["core.tension"]
-        n, stress = worst_of(
-            strength, factor * wing.strain(x, z), locked if isinstance(locked, float) else factor * locked
-        )
+        locked = 0.0 if wing.locked is None else np.stack([np.asarray(f) for f in fixed], axis=-1)
+        n, stress = worst_of(strength, np.stack(stresses, axis=-1), locked)
         yield Finding(
             "notch", row.piece, "", n, strength, stress, "MPa",
-            "stress = E foam × strain at its inner edge × (1 + 2 √(depth / corner radius)), less what cord takes",
+            "stress = E foam × (Kt × mean strain of both faces + Kt in bending × half their difference) at its inner "
+            "edge, Kt = 1 + 2 √(depth / corner radius), less what cord takes",
         )  # fmt: skip
 
 
@@ -70,7 +92,7 @@ MODE = Mode(
     "the foam cracks from the corner of the {thing}",
     False,
     "A hairline starts at the inner corner; look there after every hard landing.",
-    "Peterson (stress concentration of notches); Inglis 1913",
+    "Inglis 1913; in bending Goodier 1936 and Pilkey 1997 (Peterson)",
     find,
     from_strain=True,
 )
