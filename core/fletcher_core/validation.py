@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from .catalogue import catalogue
+from .comparisons import tables
 from .kinds import rectangle_constant
 from .kinds.rod import Rod
 from .kinds.skin import Skin
@@ -262,6 +263,7 @@ def report(facts: list[Fact]) -> str:
         ]
         lines += [f"| {name} | {value} |" for name, value in fact.numbers]
         lines += ["", fact.why]
+    lines += tables()
     return "\n".join(lines) + "\n"
 
 

@@ -17,6 +17,7 @@ from .model import Airframe, Scheme
 from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
 from .report.drawing import plan_drawing, slice_drawing
+from .report.folds import folds, turns_over
 from .report.lines import (
     answers_drawn,
     case_lines,
@@ -135,9 +136,11 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         tip_slope_deg=up * float(np.degrees(np.arctan(solved.shape.slope[bent, -1]))),
         tip_inplane_mm=float(solved.shape.inplane[bent, -1]),
         bends_down=tip < 0,
+        folds=folds(a, system),
         bends_in=limit_words(bends_in),
         twist_deg=twist,
         twists_in=limit_words(twists_in),
+        turns_over=turns_over(a),
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),

@@ -10,7 +10,7 @@ import numpy as np
 
 from ..fields import Problem
 from ..kinds import kind_of
-from ..sections import PartLayout
+from ..sections import PartLayout, face_thickness
 from ..units import Measure
 
 
@@ -56,7 +56,8 @@ def _inside_outline(layout: PartLayout) -> Iterator[Problem]:
 def _fits_depth(layout: PartLayout, p: int, index: int, piece: Any, here: Any) -> Iterator[Problem]:
     members, outline, y = layout.section.members, layout.outline, layout.plan.y
     upper, lower = outline.faces_at(members.x[p] / outline.chord)
-    depth = (upper - lower)[here]
+    # a slot goes through the faces of a board, too
+    depth = (upper - lower)[here] + 2 * face_thickness(layout.part.core)
     spare = depth - members.height[p][here] - float(getattr(piece, "inset_mm", 0.0))
     if spare.min() >= -0.05:
         return

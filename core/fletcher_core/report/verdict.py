@@ -338,9 +338,13 @@ class Verdict(BaseModel):
     tip_inplane_mm: float
     #: down in the case that bends it most; that case at its limit, in words
     bends_down: bool
+    #: said in place of the bend, where it is beyond what a beam does
+    folds: str | None
     bends_in: str
     twist_deg: Estimate
     twists_in: str
+    #: further than the air would let it be told
+    turns_over: bool
     bending_hz: Estimate
     twist_hz: Estimate
     screens: list[Screen]

@@ -20,6 +20,7 @@ from .filled import (
 )
 from .layout import PartLayout, lay_out
 from .materials import section_materials
+from .own_sheets import face_thickness
 from .section import (
     CoreFoam,
     Members,
@@ -54,6 +55,7 @@ __all__ = [
     "Twist",
     "beside_sticks",
     "derive",
+    "face_thickness",
     "figures_as",
     "foam_spreads",
     "having",

@@ -37,6 +37,7 @@ _NAMES: tuple[tuple[str, str, str], ...] = (
     ("skewer", "stock", "bamboo_skewer"), ("dowel", "stock", "hardwood_dowel"), ("craft stick", "stock", "craft_stick"),
     ("steel", "stock", "spring_steel_wire"), ("wire", "stock", "spring_steel_wire"),
     ("alumin", "stock", "aluminium_6000"), ("circuit board", "stock", "circuit_board"), ("hdpe", "stock", "hdpe_sheet"),
+    ("thread tape heavy", "skin", "filament_tape_heavy"), ("heavy thread tape", "skin", "filament_tape_heavy"),
     ("thread tape both", "skin", "filament_tape_cross"), ("cross tape", "skin", "filament_tape_cross"),
     ("thread tape", "skin", "filament_tape_uni"), ("filament tape", "skin", "filament_tape_uni"),
     ("foil", "skin", "foil_tape"), ("packing", "skin", "packing_tape"), ("clear tape", "skin", "packing_tape"),

@@ -4699,6 +4699,8 @@ export interface components {
                 [key: string]: components["schemas"]["Driver"][];
             };
             first_wrinkle: components["schemas"]["ModeLine"] | null;
+            /** Folds */
+            folds: string | null;
             /** Groups */
             groups: components["schemas"]["GroupLine"][];
             holds: components["schemas"]["ResidualStrength"];
@@ -4734,6 +4736,8 @@ export interface components {
             tip_inplane_mm: number;
             /** Tip Slope Deg */
             tip_slope_deg: number;
+            /** Turns Over */
+            turns_over: boolean;
             twist_deg: components["schemas"]["Estimate"];
             twist_hz: components["schemas"]["Estimate"];
             /** Twists In */

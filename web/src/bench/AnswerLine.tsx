@@ -105,37 +105,48 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         </div>
       </Answer>
       <Answer
-        name="Tip bends at most"
+        name="Largest tip bend"
         figure="bend"
         onWhy={onWhy}
         bar={<RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />}
       >
         <p className="text-[22px] leading-8 font-semibold" data-testid="bend">
-          {length(verdict.tip_bend_mm.value, units)}
+          {verdict.folds ? "folds" : length(verdict.tip_bend_mm.value, units)}
         </p>
-        <p className="text-[15px] leading-5">
-          {trim(verdict.tip_bend_share * 100, verdict.tip_bend_share < 0.02 ? 1 : 0)} % of the {PARTS[verdict.part].half}
-          {verdict.bends_down ? ", down" : ""}: {verdict.bends_in}
-        </p>
-        <p className="text-[14px] leading-5 text-pencil">
-          {length(verdict.tip_bend_mm.low, units)} to {length(verdict.tip_bend_mm.high, units)}
-        </p>
+        {verdict.folds ? (
+          <p className="text-[15px] leading-5 text-gives" data-testid="folds">
+            {verdict.folds}
+          </p>
+        ) : (
+          <>
+            <p className="text-[15px] leading-5">
+              {trim(verdict.tip_bend_share * 100, verdict.tip_bend_share < 0.02 ? 1 : 0)} % of the {PARTS[verdict.part].half}
+              {verdict.bends_down ? ", down" : ""}: {verdict.bends_in}
+            </p>
+            <p className="text-[14px] leading-5 text-pencil">
+              {length(verdict.tip_bend_mm.low, units)} to {length(verdict.tip_bend_mm.high, units)}
+            </p>
+          </>
+        )}
       </Answer>
       <Answer
-        name="Tip twists at most"
+        name="Largest tip twist"
         figure="twist"
         onWhy={onWhy}
         bar={<RangeBar figure={verdict.twist_deg} label={`Between ${trim(verdict.twist_deg.low, 1)} and ${trim(verdict.twist_deg.high, 1)} degrees`} />}
       >
         <p className="text-[22px] leading-8 font-semibold" data-testid="twist">
-          {trim(verdict.twist_deg.value, 1)}°
+          {verdict.turns_over ? "turns over" : `${trim(verdict.twist_deg.value, 1)}°`}
         </p>
-        <p className="text-[15px] leading-5">
+        <p className={`text-[15px] leading-5 ${verdict.turns_over ? "text-gives" : ""}`}>
+          {verdict.turns_over ? "further than 20°, " : ""}
           {verdict.twist_deg.value < 0 ? "nose down" : "nose up"}: {verdict.twists_in}
         </p>
-        <p className="text-[14px] leading-5 text-pencil">
-          {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
-        </p>
+        {!verdict.turns_over && (
+          <p className="text-[14px] leading-5 text-pencil">
+            {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
+          </p>
+        )}
       </Answer>
       <Answer
         wide
