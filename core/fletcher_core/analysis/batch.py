@@ -63,12 +63,10 @@ class Swap:
             return values
         tables = [figures_as(f"skin.{material}") for material in self.materials]
         found = dict(values)
-        for name in values:
-            head, _, tail = name.rpartition(".")
-            if head == prefix:
-                # one without such a figure never fails by it
-                each = np.array([t[tail].typical if tail in t else np.inf for t in tables])
-                found[name] = each[self.which]
+        for tail in dict.fromkeys(tail for table in tables for tail in table):
+            # one without such a figure never fails by it
+            each = np.array([t[tail].typical if tail in t else np.inf for t in tables])
+            found[f"{prefix}.{tail}"] = each[self.which]
         thick = np.array([catalogue().skin[m].thickness.typical for m in self.materials])
         return {**found, f"{prefix}.thick": thick[self.which]}
 

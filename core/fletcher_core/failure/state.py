@@ -227,7 +227,8 @@ def with_flow(n: Array, allowable: Array, flow: tuple[Array, Array]) -> Array:
 def per_factor(allowable: Array, n: Array) -> Array:
     """(R, S) applied per unit of load factor, where `n` is what it takes to reach `allowable`, (R,) or (R, S)."""
     limit = allowable.reshape(*allowable.shape, *([1] * (n.ndim - allowable.ndim)))
-    return np.asarray(np.where(np.isfinite(n), limit / np.maximum(n, 1e-9), 0.0))
+    known = np.isfinite(n)
+    return np.asarray(np.where(known, np.where(known, limit, 0.0) / np.where(known, np.maximum(n, 1e-9), 1.0), 0.0))
 
 
 def both_ways(allowable: Array, applied: Array, turning: tuple[Array, Array]) -> Array:

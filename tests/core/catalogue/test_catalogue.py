@@ -30,7 +30,7 @@ def test_every_family_is_there() -> None:
     assert len(cat.foam) == 8
     assert len(cat.board) == 4
     assert len(cat.stock) == 17
-    assert len(cat.skin) == 11
+    assert len(cat.skin) == 12
     assert len(cat.glue) == 16
 
 

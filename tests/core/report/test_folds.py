@@ -10,12 +10,12 @@ from tests.conftest import make_airframe, make_scheme
 
 
 def test_a_long_thin_sheet_folds_and_a_spar_mends_it() -> None:
-    body = make_airframe(half_span=900, plate=6.0, n=4.0)
+    body = make_airframe(half_span=900, plate=8.0, n=4.0)
     bare = evaluate(body, make_scheme(), ledger=False, spread=False)
     assert bare.folds is not None
     assert "hangs down" in bare.folds
     assert "Give it a spar" in bare.folds
-    rods = [Rod(id=level, diameter_mm=2.0, level=level, y_to_mm=900.0) for level in ("top", "bottom")]
+    rods = [Rod(id=level, diameter_mm=3.0, level=level, y_to_mm=900.0) for level in ("top", "bottom")]
     stiff = evaluate(body, make_scheme(*rods), ledger=False, spread=False)
     assert stiff.folds is None
     assert stiff.tip_bend_share < 0.25
