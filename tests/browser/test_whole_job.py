@@ -121,8 +121,8 @@ def test_every_figure_opens_its_working(demo: Page) -> None:
     open_bench(page, "Turnstone")
     for figure, step in (
         ("Breaks", "What it stands"),
-        ("Largest tip bend", "Bend by shear of the foam"),
-        ("Largest tip twist", "Torque of lift at the root"),
+        ("Tip bend", "Bend by shear of the foam"),
+        ("Tip twist", "Torque of lift at the root"),
         ("Weight", "Remains of the promise"),
     ):
         page.get_by_role("button", name=f"Why: {figure}").click()

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces
+from ..geometry.planform import NODE_GAP
 from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, TorsionStress, having
 
 Array = NDArray[np.float64]
@@ -52,6 +53,17 @@ class LoadedPart:
     @cached_property
     def curvature(self) -> tuple[Array, Array]:
         return self.properties.curvature(self.forces.moment, self.forces.moment_z)
+
+    def handed_over(self, share: Array) -> Array:
+        """(R, S) N/mm per unit of factor: what a thing that carries `share` (R, S), 1/mm, of the bending moment as its
+        own force takes from its neighbours along its length.
+
+        The slope of that force, d(share M)/dy = share V less M times the slope of the share: where the part tapers, a
+        thing that goes on at less depth, or beside less of others, takes less or more (Bruhn 1973, ch. A15). Where
+        something starts or ends at once, the ends have a mode of their own.
+        """
+        f = self.forces
+        return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan.s, share) * f.moment))
 
     @cached_property
     def up(self) -> Array:
@@ -207,6 +219,18 @@ def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0)
     limit = allowable.reshape(*allowable.shape, *([1] * (applied.ndim - allowable.ndim)))
     n = np.full(applied.shape, np.inf)
     return np.asarray(np.divide(np.maximum(limit - constant, 0.0), applied, out=n, where=applied > 1e-12))
+
+
+def slope_along(y: Array, values: Array) -> Array:
+    """(R, S) d values / dy, of each stretch between the double stations at which something changes at once."""
+    gap = np.diff(y)
+    smooth = gap > NODE_GAP
+    rise = np.where(smooth, np.diff(values, axis=-1) / np.where(smooth, gap, 1.0), 0.0)
+    total, count = np.zeros(values.shape), np.zeros(len(y))
+    for part in (slice(None, -1), slice(1, None)):
+        total[..., part] += rise
+        count[part] += smooth
+    return np.asarray(total / np.maximum(count, 1))
 
 
 def with_flow(n: Array, allowable: Array, flow: tuple[Array, Array]) -> Array:

@@ -29,15 +29,12 @@ def folds(a: Evaluation, system: System) -> str | None:
     bend = float(abs(a.case_tips(a.solved.shape.bend)[a.bends_most]))
     case = a.cases[a.bends_most]
     sag = float(-shape_in(a.solved, a.flying_g, _REST).bend[0, -1])
-    advice = "Give it a spar, or more depth, before you trust any other figure of it."
+    advice = "Give it a spar or more depth first: its other figures mean little till then."
     if sag > SAGS * span:
         hangs = Measure(round(sag)).text(system)
         return f"It hangs down by {hangs} under its own weight: it is a sheet, not a {half} yet. {advice}"
     if bend > FOLDS * span:
-        return (
-            f"It folds: in {case.label} the tip would move by more than a quarter of the {half}, which is no longer "
-            f"bending as a beam does. {advice}"
-        )
+        return f"It folds: in {case.label} the tip would move by more than a quarter of the {half}. {advice}"
     return None
 
 

@@ -158,18 +158,19 @@ class ShearFlow:
     ----------
     GA_s : (V, S) N.
     foam_stress : (V, S) largest shear stress in the foam, MPa.
+    unit : (V, S) largest ES / EI over the depth, 1 / mm.
     web_stress : row of a web -> (V, S) largest shear stress in it, MPa.
     """
 
     GA_s: Array
     foam_stress: Array
+    unit: Array
     web_stress: dict[int, Array]
 
     def take(self, index: NDArray[np.intp]) -> ShearFlow:
         """Some of the variants, or some of them more than once."""
-        return ShearFlow(
-            self.GA_s[index], self.foam_stress[index], {p: stress[index] for p, stress in self.web_stress.items()}
-        )
+        webs = {p: stress[index] for p, stress in self.web_stress.items()}
+        return ShearFlow(self.GA_s[index], self.foam_stress[index], self.unit[index], webs)
 
 
 class Kernel(Protocol):

@@ -14,7 +14,7 @@ def test_a_long_thin_sheet_folds_and_a_spar_mends_it() -> None:
     bare = evaluate(body, make_scheme(), ledger=False, spread=False)
     assert bare.folds is not None
     assert "hangs down" in bare.folds
-    assert "Give it a spar" in bare.folds
+    assert "Give it a spar or more depth" in bare.folds
     rods = [Rod(id=level, diameter_mm=3.0, level=level, y_to_mm=900.0) for level in ("top", "bottom")]
     stiff = evaluate(body, make_scheme(*rods), ledger=False, spread=False)
     assert stiff.folds is None

@@ -105,10 +105,14 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         </div>
       </Answer>
       <Answer
-        name="Largest tip bend"
+        name="Tip bend"
         figure="bend"
         onWhy={onWhy}
-        bar={<RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />}
+        bar={
+          !verdict.folds && (
+            <RangeBar figure={verdict.tip_bend_mm} label={`Between ${rough(verdict.tip_bend_mm.low)} and ${rough(verdict.tip_bend_mm.high)} mm`} />
+          )
+        }
       >
         <p className="text-[22px] leading-8 font-semibold" data-testid="bend">
           {verdict.folds ? "folds" : length(verdict.tip_bend_mm.value, units)}
@@ -130,10 +134,14 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         )}
       </Answer>
       <Answer
-        name="Largest tip twist"
+        name="Tip twist"
         figure="twist"
         onWhy={onWhy}
-        bar={<RangeBar figure={verdict.twist_deg} label={`Between ${trim(verdict.twist_deg.low, 1)} and ${trim(verdict.twist_deg.high, 1)} degrees`} />}
+        bar={
+          !verdict.turns_over && (
+            <RangeBar figure={verdict.twist_deg} label={`Between ${trim(verdict.twist_deg.low, 1)} and ${trim(verdict.twist_deg.high, 1)} degrees`} />
+          )
+        }
       >
         <p className="text-[22px] leading-8 font-semibold" data-testid="twist">
           {verdict.turns_over ? "turns over" : `${trim(verdict.twist_deg.value, 1)}°`}

@@ -34,7 +34,7 @@ export function BothVersions({ mine, theirs, schemeId }: { mine: AirframeFile; t
   if (!here || !there) return <p className="px-4 py-2">Working both out…</p>;
   const rows: [string, (v: Verdict) => string][] = [
     ["Breaks", (v) => `${factor(v.breaks.n.value, v.unit)}, ${v.breaks.how}`],
-    ["Largest tip bend", (v) => length(v.tip_bend_mm.value, units)],
+    ["Tip bend", (v) => length(v.tip_bend_mm.value, units)],
     ["The whole part", (v) => mass(v.mass.part_g.value, units)],
   ];
   const pieces = different(here, there);

@@ -10,7 +10,7 @@ from ..state import Finding, LoadedPart, Mode, load_factor
 
 
 def find(wing: LoadedPart) -> Iterator[Finding]:
-    """Shear flow of each glued stick over its bonded width, against glue and foam (V ES / EI)."""
+    """Shear flow of each glued stick over its bonded width, against glue and foam (d(M ES / EI) / dy)."""
     layout, m = wing.layout, wing.materials
     members = layout.section.members
     for p, row in enumerate(layout.member_rows):
@@ -18,7 +18,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             continue
         arm = np.abs(members.z[p] - wing.properties.z0)
         EA = (m.member_on * m.member_E * m.gamma * members.oblique)[:, p, None] * members.area[p]
-        flow = np.abs(wing.forces.shear) * EA * arm / wing.properties.EIxx
+        flow = wing.handed_over(EA * arm / wing.properties.EIxx)
         stress = flow * members.present[p] / np.maximum(layout.bond_width[p], 1e-9)
         if row.against == "foam":
             strength = wing.values["core.shear"]
@@ -32,7 +32,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             strength = np.minimum(strength, glue)
         yield Finding(
             "bond_shear", row.piece, "", load_factor(strength, stress), strength, stress, "MPa",
-            f"stress = shear force × E A × arm / (EI × glued width), against {weaker}", row.part,
+            f"stress = slope along the span of (moment × E A × arm / EI) / glued width, against {weaker}", row.part,
         )  # fmt: skip
 
 
@@ -41,6 +41,6 @@ MODE = Mode(
     "the {thing} slips in its glue",
     True,
     "It creaks, and the wing stays a little bent.",
-    "Allen 1969; Volkersen 1938 for the peaks at the ends, which are not in this figure",
+    "Allen 1969; Bruhn 1973, ch. A15 (taper); Volkersen 1938 for the peaks at the ends, which are not in this figure",
     find,
 )

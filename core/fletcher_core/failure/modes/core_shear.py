@@ -13,7 +13,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     """Shear of the foam, through the depth by shear force and torque, along the chord by torque."""
     strength = wing.values["core.shear"]
     limit = strength[:, None]
-    bend = wing.shear.foam_stress * np.abs(wing.forces.shear) / limit
+    # per N of shear force of a part that does not taper
+    bend = wing.shear.foam_stress / wing.shear.unit * wing.handed_over(wing.shear.unit) / limit
     n = np.full(bend.shape, np.inf)
     for along, through in wing.torsion.foam:
         h, v = along / limit, through / limit
@@ -24,8 +25,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             n = np.minimum(n, at)
     yield Finding(
         "core_shear", None, "", n, strength, per_factor(strength, n), "MPa",
-        "stress² = (shear force × ES / (EI b) + torque's through the depth)² + (torque's along the chord)², b the "
-        "foam that the flow really uses; the torque's = gradient of the stress function × torque / GJ",
+        "stress² = (slope of (moment × ES / EI) / b + torque's through the depth)² + (torque's along the chord)², b "
+        "the foam that the flow really uses; the torque's = gradient of the stress function × torque / GJ",
     )  # fmt: skip
 
 
@@ -34,6 +35,6 @@ MODE = Mode(
     "the foam shears inside",
     False,
     "It bends softly first, then a slanting crack runs inside the foam.",
-    "Allen 1969; Zenkert 1997; torque by Timoshenko and Goodier 1951",
+    "Allen 1969; Zenkert 1997; taper by Bruhn 1973, ch. A15; torque by Timoshenko and Goodier 1951",
     find,
 )

@@ -17,7 +17,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         length, z = sheet.length[p].sum(axis=-1), sheet.z[p].sum(axis=-1)
         held = np.abs(z - wing.properties.z0 * length) / np.maximum(length, 1e-9)
         Et = (m.sheet_on * m.sheet_Et)[:, p, None]
-        stress = np.abs(wing.forces.shear) * Et * held / wing.properties.EIxx * wing.layout.section.sheets.present[p]
+        stress = wing.handed_over(Et * held / wing.properties.EIxx) * wing.layout.section.sheets.present[p]
         strength = wing.values["core.shear"]
         glue = wing.values.get(f"glue.{row.glue}.lap_on_foam")
         if glue is not None:
@@ -26,7 +26,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         n = both_ways(strength, stress, (wing.turns[0] * under, wing.turns[1] * under))
         yield Finding(
             "skin_bond", row.piece, FACE[row.face], n, strength, per_factor(strength, n), "MPa",
-            "stress = shear force × E t × arm / EI + what the torque's flow sheds, against the foam's shear strength",
+            "stress = slope of (moment × E t × arm / EI) + what the torque's flow sheds, against the foam's shear",
             row.part,
         )  # fmt: skip
 

@@ -132,9 +132,10 @@ def shear_flow(
     unit = flow / properties.EIxx[:, :, None]
     give = np.sum(unit**2 / path * step[:, None], axis=2)
     strain = np.max(np.abs(unit) / path, axis=2)
+    most = np.maximum(np.max(np.abs(unit), axis=2), 1e-12)
     webs = {
         p: strain * materials.member_G[:, p, None] * members.present[p]
         for p in range(members.count)
         if np.any(members.web_width[p] > 0)
     }
-    return ShearFlow(1.0 / np.maximum(give, 1e-30), strain * foam_G[:, :, 0], webs)
+    return ShearFlow(1.0 / np.maximum(give, 1e-30), strain * foam_G[:, :, 0], most, webs)
