@@ -109,7 +109,7 @@ def tables() -> list[str]:
     lines += [
         "", "# How far to trust it", "",
         "By method: how far its answer lies from what it was compared with, and in how many comparisons. The spread of",
-        "a verdict is that of materials and craft; what stands here is not in it yet.", "",
+        "a verdict is that of materials and, for the ways to fail, of the method (docs/spread.md).", "",
         "| what | bias | spread | comparisons | against |", "| --- | --- | --- | --- | --- |",
     ]  # fmt: skip
     lines += [f"| {t.what} | {t.bias} | {t.spread} | {t.count or 'none of ours'} | {t.against} |" for t in TRUST]

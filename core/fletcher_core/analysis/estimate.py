@@ -17,6 +17,29 @@ class Estimate(BaseModel):
     high: float
 
 
+#: standard deviations to the 90th percentile of a normal distribution
+_Z90 = 1.2815515655446004
+
+
+def tenth_and_ninetieth(draws: Array) -> Array:
+    """(2,) 10th and 90th percentile of what few draws stand for.
+
+    By mean, spread and skew of their logarithms, or of themselves where they change sign (Cornish and Fisher 1938):
+    from 64 draws that jitters less than their percentiles do. Where a tenth of them stand at one end, as those of a
+    figure that is capped do, it is the percentiles.
+    """
+    crowd = max(np.mean(draws >= draws.max()), np.mean(draws <= draws.min()))
+    if crowd > 0.1 or np.ptp(draws) <= 1e-12 * np.max(np.abs(draws)):
+        return np.asarray(np.percentile(draws, [10, 90]))
+    sign = 1.0 if np.all(draws > 0) else -1.0 if np.all(draws < 0) else 0.0
+    x = np.log(np.abs(draws)) if sign else draws
+    mean, sd = x.mean(), x.std(ddof=1)
+    skew = float(np.clip(np.mean((x - mean) ** 3) / sd**3, -2.0, 2.0))
+    z = np.array([-_Z90, _Z90])
+    ends = mean + sd * (z + (z**2 - 1) * skew / 6)
+    return np.asarray(np.sort(sign * np.exp(ends)) if sign else ends)
+
+
 def estimate_of(value: float, draws: Array) -> Estimate:
     """A figure with the spread of its draws, whose first is the typical build at the draws' own stations.
 
@@ -25,7 +48,7 @@ def estimate_of(value: float, draws: Array) -> Estimate:
     """
     if len(draws) == 1:
         return Estimate(value=float(value), low=float(value), high=float(value))
-    low, high = np.percentile(draws[1:], [10, 90]) - draws[0]
+    low, high = tenth_and_ninetieth(draws[1:]) - draws[0]
     scale = value / draws[0] if abs(draws[0]) > 1e-9 and 0.5 < value / draws[0] < 2 else 1.0
     # the typical build may lie at the edge of a lopsided spread; the range always holds it
     return Estimate(

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from ..beam import divergence_speed, first_bending, first_twist, flutter_speed, reversal_speed
 from ..catalogue import Spread, catalogue
+from ..failure import method_errors
 from ..geometry.planform import NODE_GAP
 from ..kinds import kind_of
 from ..loads import Case
@@ -243,13 +244,14 @@ def compute(
     solved = solve(sections, twist, flying, cases)
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
-    drawn = draw_samples(layout, table, on[0], twist, flying, cases[0]) if spread else None
+    uncertain = table | method_errors()
+    drawn = draw_samples(layout, uncertain, on[0], twist, flying, cases[0]) if spread else None
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
         aeroelastic_checks_of(drawn, drawn.variants) if drawn else screens,
         flying, beside, glue, pieces, rows, copies * drawn.half_mass_g + glue_on if drawn else np.array([own]),
-        sorted(table), normals(len(table)),
+        sorted(uncertain), normals(tuple(sorted(uncertain))),
     )  # fmt: skip
 
 

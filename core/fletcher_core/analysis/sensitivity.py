@@ -30,6 +30,30 @@ _FIGURES = {
 }  # fmt: skip
 
 
+#: what a mode is about, for where it is the model itself that is not sure
+_METHODS = {
+    "member_tension": "when a stick tears",
+    "member_compression": "when a stick crushes",
+    "member_kinking": "when a stick kinks out",
+    "member_twist": "when a stick splits by twist",
+    "tube_crush": "when a tube is crushed",
+    "skin_tension": "when a skin tears",
+    "skin_wrinkling": "when a skin wrinkles",
+    "skin_compression": "when a skin is crushed",
+    "core_tension": "when foam cracks",
+    "core_compression": "when foam crushes",
+    "core_shear": "when foam shears",
+    "web_shear": "when a web splits",
+    "notch": "when a notch cracks",
+    "bond_shear": "when a glue line slips",
+    "end_slip": "when a stick's end lets go",
+    "skin_bond": "when a skin slides off",
+    "joint_break": "when a joint breaks",
+    "joint_bond": "when a joint lets go",
+    "joint_bearing": "when a joint wears out",
+}
+
+
 class Driver(BaseModel):
     """A property and the share of an answer's spread that follows it; `rises`: more of it, more of the answer."""
 
@@ -43,6 +67,8 @@ def figure_label(name: str) -> str:
     """A figure's name in plain words: ``skin.packing_tape.Et`` -> "Clear packing tape: stiffness (E t)"."""
     family, key, figure = name.split(".") if name.count(".") == 2 else ("core", "", name.rpartition(".")[2])
     said = _FIGURES.get(figure, figure.replace("_", " "))
+    if name.startswith("method."):
+        return f"how well the model knows: {_METHODS[figure]}"
     if family == "core":
         return f"the foam: {said}"
     if family == "lay_up":

@@ -20,26 +20,47 @@ SEED = 1907
 _Z90 = 1.2815515655446004
 
 
-@lru_cache(maxsize=64)
-def normals(columns: int) -> Array:
-    """(SAMPLES, columns) standard normal draws, the same every time; column k is the k-th name in order."""
-    if not columns:
+#: correlation of two figures of one material: a denser, better made one is stiffer and stronger too (own estimate)
+TOGETHER = 0.7
+#: figures that say nothing of how good a material is
+_ALONE = ("bears", "fibre_volume", "thick")
+
+
+def _of(name: str) -> str | None:
+    """The material that a figure is of, for what hangs together; None for one that stands alone."""
+    material, _, figure = name.rpartition(".")
+    return None if not material or material == "method" or figure in _ALONE else material
+
+
+@lru_cache(maxsize=256)
+def normals(names: tuple[str, ...]) -> Array:
+    """(SAMPLES, names) standard normal draws of figures in order, the same every time.
+
+    Each is what its material has in common, and what is its own: a one-factor model, so that any two figures of a
+    material are correlated by `TOGETHER`. Points by a scrambled Sobol sequence (Owen 1998).
+    """
+    materials = sorted({m for name in names if (m := _of(name)) is not None})
+    if not names:
         return np.zeros((SAMPLES, 0))
     from scipy.stats import qmc  # a second to import, and a search needs no spread
 
-    draws = qmc.LatinHypercube(d=columns, seed=SEED).random(SAMPLES)
-    return np.asarray(ndtri(draws), dtype=float)
+    draws = qmc.Sobol(d=len(materials) + len(names), seed=SEED).random(SAMPLES)
+    z = np.asarray(ndtri(np.clip(draws, 1e-9, 1 - 1e-9)), dtype=float)
+    common, own = z[:, : len(materials)], z[:, len(materials) :].copy()
+    for k, name in enumerate(names):
+        if (material := _of(name)) is not None:
+            own[:, k] = TOGETHER**0.5 * common[:, materials.index(material)] + (1 - TOGETHER) ** 0.5 * own[:, k]
+    return own
 
 
 def sample(table: Mapping[str, Spread]) -> dict[str, Array]:
-    """Latin hypercube draws, (SAMPLES,) for each figure; the same every time.
+    """(SAMPLES,) draws of each figure; the same every time.
 
     Each figure follows a log-normal on each side of its typical value, so that its 10th, 50th and
-    90th percentiles are those of the catalogue. Figures are drawn independently of each other.
-    Source: McKay, Beckman and Conover 1979.
+    90th percentiles are those of the catalogue.
     """
     names = sorted(table)
-    z = normals(len(names))
+    z = normals(tuple(names))
     drawn = {}
     for column, name in enumerate(names):
         low, middle, high = table[name]

@@ -208,7 +208,7 @@ def _says(q: SurfaceQuestion, v: SurfaceVerdict) -> list[str]:
 def _workings(drawn: _Drawn) -> dict[str, Working]:
     q, s = drawn.q, drawn.solved
     names = sorted(drawn.table)
-    z = normals(len(names))
+    z = normals(tuple(names))
     inputs = [
         Step(label=figure_label(n), formula="low, typical, high", value=", ".join(digits(v) for v in drawn.table[n]),
              source=basis(n), number=drawn.table[n].typical)

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples
+from ..failure import method_errors
 from ..geometry import XI, Outline, Planform, planform, profile_of
 from ..kinds import kind_of
 from ..loads import Unit
@@ -157,7 +158,9 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
     k = 0 if line.state == "sound" else next(k for k, case in enumerate(a.cases) if case.id == line.id)
     case = a.cases[k]
     n, station, finding = a.solved.break_at(a.solved.run_of(k))
-    samples = a.drawn if k == 0 else draw_samples(a.layout, a.table, a.on, a.solved.twist, a.flying_g, case)
+    samples = (
+        a.drawn if k == 0 else draw_samples(a.layout, a.table | method_errors(), a.on, a.solved.twist, a.flying_g, case)
+    )
     y = a.layout.plan.y[[station]]
     middle = a.layout.plan.x_le[[station]] + 0.3 * a.layout.plan.chord[[station]]
     aft, out, up = (float(v[0]) for v in placed.at(y, middle, np.zeros(1), 1))

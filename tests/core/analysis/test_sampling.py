@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from fletcher_core.analysis.uncertainty import SAMPLES, sample, typical
+from fletcher_core.analysis.estimate import tenth_and_ninetieth
+from fletcher_core.analysis.sensitivity import figure_label
+from fletcher_core.analysis.uncertainty import SAMPLES, TOGETHER, normals, sample, typical
 from fletcher_core.catalogue import Spread
+from fletcher_core.failure import method_errors
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tube import Tube
 from fletcher_core.verdicts import evaluate
@@ -30,6 +33,54 @@ def test_draws_are_the_same_every_time_and_do_not_hang_together() -> None:
     for name in TABLE:
         assert np.array_equal(one[name], other[name])
     assert abs(np.corrcoef(one["a"], one["b"])[0, 1]) < 0.3
+
+
+def test_figures_of_one_material_hang_together_and_those_of_two_do_not() -> None:
+    names = (
+        "core.E",
+        "core.shear",
+        "core.tension",
+        "method.core_shear",
+        "method.notch",
+        "skin.film.Et",
+        "skin.film.bears",
+    )
+    r = np.corrcoef(normals(names).T)
+    for i, j in ((0, 1), (0, 2), (1, 2)):
+        assert r[i, j] == pytest.approx(TOGETHER, abs=0.15)
+    for i, j in ((0, 3), (3, 4), (0, 5), (5, 6), (4, 5)):
+        assert abs(r[i, j]) < 0.25
+
+
+@pytest.mark.parametrize("skew", [0.0, 0.12])
+def test_ends_of_the_spread_are_those_of_many_draws(skew: float) -> None:
+    """Against the percentiles of a million draws, over many small samples: little bias, and less jitter."""
+    r = np.random.default_rng(3)
+
+    def draw(count: int) -> np.ndarray:
+        z = r.normal(size=count)
+        return np.asarray(10 * np.exp(0.2 * z + skew * 0.2 * (z**2 - 1)))
+
+    truth = np.percentile(draw(1_000_000), [10, 90])
+    some = [draw(SAMPLES) for _ in range(400)]
+    ours = np.array([tenth_and_ninetieth(s) for s in some])
+    plain = np.array([np.percentile(s, [10, 90]) for s in some])
+    assert ours.mean(axis=0) == pytest.approx(truth, rel=0.02)
+    assert np.all(ours.std(axis=0) < 0.95 * plain.std(axis=0))
+
+
+def test_a_figure_that_is_capped_keeps_its_percentiles() -> None:
+    draws = np.r_[np.linspace(10, 20, 50), np.full(14, 900.0)]
+    assert tenth_and_ninetieth(draws) == pytest.approx(np.percentile(draws, [10, 90]))
+    assert tenth_and_ninetieth(np.full(8, 3.0)) == pytest.approx([3.0, 3.0])
+    mixed = np.linspace(-1, 1, 64)
+    assert tenth_and_ninetieth(mixed) == pytest.approx([-0.75, 0.75], abs=0.06)
+
+
+def test_every_mode_has_an_error_of_its_own_and_a_name_for_it() -> None:
+    for name, spread in method_errors().items():
+        assert spread.low < 1 < spread.high
+        assert figure_label(name).startswith("how well the model knows: when")
 
 
 def test_typical_values_for_every_variant() -> None:

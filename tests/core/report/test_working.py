@@ -112,7 +112,7 @@ def test_what_was_not_told_cannot_be_asked(figure: str) -> None:
 
 
 def test_the_property_that_drives_is_found() -> None:
-    z = normals(20)
+    z = normals(tuple(f"n{k}" for k in range(20)))
     names = [f"core.f{k}" for k in range(20)]
     found = drivers(names, z, np.exp(0.3 * z[:, 4] - 0.15 * z[:, 11]))
     assert [d.name for d in found] == ["core.f4", "core.f11"]

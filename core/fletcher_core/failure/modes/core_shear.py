@@ -37,4 +37,5 @@ MODE = Mode(
     "It bends softly first, then a slanting crack runs inside the foam.",
     "Allen 1969; Zenkert 1997; taper by Bruhn 1973, ch. A15; torque by Timoshenko and Goodier 1951",
     find,
+    error=(0.85, 1.2),
 )

@@ -53,4 +53,5 @@ MODE = Mode(
     "A crease starts at its end; taper the end, or carry it farther out.",
     "Volkersen 1938; Zenkert 1997",
     find,
+    error=(0.65, 1.3),
 )

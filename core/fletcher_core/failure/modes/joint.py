@@ -147,13 +147,14 @@ _NAMES = {
 
 BREAK = Mode(
     "joint_break", "the {thing} at the joint breaks", False, "It snaps; the panel folds.",
-    "Bruhn 1973, ch. D1", _breaks,
+    "Bruhn 1973, ch. D1", _breaks, error=(0.8, 1.2),
 )  # fmt: skip
 BOND = Mode(
     "joint_bond", "the {thing} at the joint let go", True, "A gap opens on the pulled face first.",
-    "Bruhn 1973, ch. D1 (eccentric laps)", _lets_go,
+    "Bruhn 1973, ch. D1 (eccentric laps)", _lets_go, error=(0.7, 1.3),
 )  # fmt: skip
 BEARING = Mode(
     "joint_bearing", "the {thing} at the joint crushes the foam round it", True,
     "The dihedral grows a little with every hard pull.", "Bruhn 1973, ch. D1 (a bar in a socket)", _bears,
+    error=(0.75, 1.3),
 )  # fmt: skip

@@ -37,4 +37,5 @@ MODE = Mode(
     "Hetenyi 1946 (beam on elastic foundation)",
     find,
     from_strain=True,
+    error=(0.75, 1.3),
 )

@@ -47,4 +47,5 @@ MODE = Mode(
     "It crackles as it twists; its fibres open along.",
     "Timoshenko and Goodier 1951",
     find,
+    error=(0.8, 1.25),
 )

@@ -95,4 +95,5 @@ MODE = Mode(
     "Inglis 1913; in bending Goodier 1936 and Pilkey 1997 (Peterson)",
     find,
     from_strain=True,
+    error=(0.7, 1.35),
 )

@@ -38,4 +38,5 @@ MODE = Mode(
     "An edge lifts first.",
     "Allen 1969",
     find,
+    error=(0.7, 1.3),
 )

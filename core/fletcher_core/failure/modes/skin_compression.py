@@ -31,4 +31,5 @@ MODE = Mode(
     "Jones 1999 (cloth: first ply, largest strain and Tsai-Wu); Niskanen 2012 (paper)",
     find,
     from_strain=True,
+    error=(0.85, 1.2),
 )

@@ -45,4 +45,5 @@ MODE = Mode(
     "Wrinkles show on the pressed face and stay when the load is gone; it bends before it breaks.",
     "Hoff and Mautner 1945; Allen 1969; between flutes Timoshenko and Gere 1961",
     find,
+    error=(0.9, 1.4),
 )

@@ -52,4 +52,5 @@ MODE = Mode(
     "It crackles under the clamp and splits along; it looks round again when let go, and is finished.",
     "Young and Budynas 2002 (Roark: ring under opposite line loads)",
     find,
+    error=(0.75, 1.3),
 )

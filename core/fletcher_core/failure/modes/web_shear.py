@@ -30,4 +30,5 @@ MODE = Mode(
     "A crack runs along the grain at mid-depth.",
     "Timoshenko and Gere; Allen 1969",
     find,
+    error=(0.85, 1.2),
 )
