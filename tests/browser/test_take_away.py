@@ -157,3 +157,35 @@ def test_rods_set_apart_are_told_with_their_loss(demo: Page) -> None:
     page.get_by_label("On the chord at its start").fill("30 %")
     page.get_by_label("On the chord at its end").fill("30 %")
     expect(page.locator("[data-line=rod-bottom]")).not_to_contain_text("the wing bends askew")
+
+
+#: what the server reads is told to the page after so many milliseconds
+LATE = """
+const real = window.fetch, waits = [900, 100, 700, 200, 500, 100, 300, 600];
+let k = 0;
+window.fetch = async (...asked) => {
+  const answer = await real(...asked);
+  if (String(asked[0].url ?? asked[0]).includes("/api/measure"))
+    await new Promise((done) => setTimeout(done, waits[k++ % waits.length]));
+  return answer;
+};
+"""
+
+
+def test_a_field_that_is_left_before_it_is_read_says_what_is_meant(demo: Page) -> None:
+    """The server reads what is typed. Its answers come back late and out of order here: none puts old words back."""
+    page = demo
+    page.add_init_script(LATE)
+    page.reload()
+    open_bench(page, "Turnstone")
+    page.locator("[data-line=rod-bottom] button[aria-expanded]").click()
+    start, end = page.get_by_label("On the chord at its start"), page.get_by_label("On the chord at its end")
+    expect(start).to_have_value("30 %")
+    for share in ("45 %", "30 %", "41 %"):
+        start.fill(share)
+        end.fill(share)
+        expect(page.locator("[data-line=rod-bottom]")).to_contain_text(f"at {share[:2]}% of chord")
+        expect(start).to_have_value(share)
+    page.wait_for_timeout(1500)  # the last of the late answers
+    expect(start).to_have_value("41 %")
+    expect(end).to_have_value("41 %")

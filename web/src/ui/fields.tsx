@@ -101,6 +101,9 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
   const [misread, setMisread] = useState<string | null>(null);
   const typing = useRef(false);
   const asked = useRef(0);
+  const unread = useRef(false);
+  // raised to look again whether the field says what is meant: when it is left, and when what was typed has been read
+  const [turn, setTurn] = useState(0);
   const input = useRef<HTMLInputElement>(null);
   // a value that arrives in a field that was just entered is chosen whole, as it would have been on entering
   useLayoutEffect(() => {
@@ -116,38 +119,43 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
   const empty = text === "";
   const wrong = misread !== null || fault !== null;
   useEffect(() => {
-    // what was typed stays while it is being typed, and while it is wrong
-    if (typing.current || (wrong && !empty)) return;
+    // what was typed stays while it is being typed, until it is read, and while it is wrong
+    if (typing.current || unread.current || (wrong && !empty)) return;
     let current = true;
     written(value, kind).then(
       (shown) => {
-        if (current && !typing.current) setText(shown);
+        if (current && !typing.current && !unread.current) setText(shown);
       },
       () => undefined,
     );
     return () => {
       current = false;
     };
-  }, [value, kind, units, wrong, empty]);
+  }, [value, kind, units, wrong, empty, turn]);
 
   function read(typed: string) {
     const ticket = ++asked.current;
+    unread.current = false;
     if (!typed.trim() && onEmpty) {
       setMisread(null);
       onEmpty();
       return;
     }
     const question = take(client.GET("/api/measure", { params: { query: { text: typed, kind } } }));
+    unread.current = true;
     reading?.track(question);
     question.then(
       (measure) => {
         if (ticket !== asked.current) return;
+        unread.current = false;
+        setTurn((t) => t + 1);
         setMisread(null);
         reading?.tell(path, false);
         onChange(measure.value);
       },
       (cause: unknown) => {
         if (ticket !== asked.current) return;
+        unread.current = false;
         setMisread(cause instanceof Fault ? sentence(cause) : "It cannot be read.");
         // told at once, not when it is drawn: Save may ask before that
         reading?.tell(path, true);
@@ -175,7 +183,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
           }}
           onBlur={() => {
             typing.current = false;
-            if (!wrong) written(value, kind).then(setText, () => undefined);
+            setTurn((t) => t + 1);
           }}
         />
       )}
