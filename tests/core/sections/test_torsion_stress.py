@@ -61,7 +61,7 @@ def test_foam_against_finite_elements(case: dict[str, Any], allowed: float) -> N
         _case(skins=[_skin(0.375, 2500.0)]),
         _case(skins=[_skin(0.375, 2500.0, 0.0, 0.4)]),
         _case(skins=[_skin(0.375, 2500.0, surface="upper")]),
-        _case(naca="0018", skins=[_skin(0.3, 2500.0)]),
+        pytest.param(_case(naca="0018", skins=[_skin(0.3, 2500.0)]), marks=pytest.mark.slow),
         _case(skins=[_skin(0.4, 12000.0, 0.0, 0.3)], spars=[WEB]),
     ],
     ids=["all round", "on the nose only", "on the top only", "a thick one", "a nose box with a web"],
