@@ -116,7 +116,7 @@ def variants() -> float:
 
 def section_against_elements() -> tuple[float, float]:
     """(ms of ours, ms of full finite elements) for one filmed section with two rods."""
-    from tests.core.elements import by_elements
+    from tests.core.sections.by_elements import by_elements
 
     outline = Outline.of(profile_of(NacaAerofoil(code="2412")), np.array([200.0]))
     up, low = (float(f[0]) for f in outline.faces_at(np.array([0.3])))
