@@ -49,7 +49,8 @@ def solved(*pieces: Any, **airframe: Any) -> Solved:
 
 def loaded(body: Airframe, *pieces: Any) -> LoadedPart:
     s = sections_for(body, *pieces)
-    return load(s, twist_for(s), body.promise_g, [PULL])[0]
+    twist = twist_for(s)
+    return load(s.about(twist.x_shear), twist, body.promise_g, [PULL])[0]
 
 
 @dataclass(frozen=True)

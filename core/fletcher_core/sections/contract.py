@@ -28,8 +28,7 @@ class SectionProperties:
     ----------
     EA : N. x0, z0 : centroid, mm from the local leading edge.
     EIxx, EIzz, EIxz : N mm2; EIxx is bending up and down, EIzz in the plane of the wing.
-    x_shear : chordwise place of the shear centre, mm: an estimate by the bending of its parts until the torsion
-        has been solved (`Twist`), which closed skins need.
+    x_shear : chordwise place of the shear centre, mm: the centroid's, until the torsion has been solved (`about`).
     mass : g/mm, without glue.
     x_mass : chordwise place of the centre of mass, mm.
     polar_mass : g mm, moment of inertia per length about the local leading edge, chordwise part.

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ...geometry import XI
 from ..contract import SectionProperties
 from ..section import SectionLayout, SectionMaterials
 from .core import CoreMoments, core_moments
@@ -23,14 +22,6 @@ class Sums:
 
     core: CoreMoments
     sheet: SheetGeometry
-
-
-def _core_shear_place(layout: SectionLayout) -> tuple[Array, Array]:
-    """(S,) integrals of h^3 and x h^3 / 12: the foam's part of the flexural centre (Duncan 1932)."""
-    outline = layout.outline
-    h3 = (outline.profile.upper - outline.profile.lower) ** 3 / 12
-    scale = outline.chord * outline.z_scale**3
-    return scale * float(np.trapezoid(h3, XI)), scale * outline.chord * float(np.trapezoid(XI * h3, XI))
 
 
 def section_sums(layout: SectionLayout) -> Sums:
@@ -79,16 +70,6 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
         Exz = Exz + more @ (patches.xz * stands)
     x0, z0 = ESx / EA, ESz / EA
 
-    h3, xh3 = _core_shear_place(layout)
-    arm = (z - z0[:, None, :]) ** 2 * area + ixx  # (V, P, S)
-    weight = own[:, :, None] * arm
-    sheet_arm = line["zz"] - 2 * z0[:, None, :] * line["z"] + z0[:, None, :] ** 2 * line["length"]
-    sheet_weight = film[:, :, None] * sheet_arm
-    sheet_x = np.divide(line["x"], line["length"], out=np.zeros_like(line["x"]), where=line["length"] > 0)
-    x_shear = (Ef * xh3 + (weight * x).sum(axis=1) + (sheet_weight * sheet_x).sum(axis=1)) / (
-        Ef * h3 + weight.sum(axis=1) + sheet_weight.sum(axis=1)
-    )
-
     stick_rho, film_rho = m.member_on * m.member_rho, m.sheet_on * m.sheet_mass
     mass = rho_f * (core.area - hole @ out) + stick_rho @ area + film_rho @ line["length"]
     mass_x = rho_f * (core.x - hole @ (out * x)) + stick_rho @ (area * x) + film_rho @ line["x"]
@@ -98,7 +79,7 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
         mass = mass + more @ (patches.area * stands)
         mass_x, polar = mass_x + more @ (patches.mx * stands), polar + more @ (patches.xx * stands)
     return SectionProperties(
-        EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x_shear, mass, mass_x / mass, polar
+        EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x0, mass, mass_x / mass, polar
     )
 
 
