@@ -85,6 +85,49 @@ MENDED: tuple[Mended, ...] = (
         "analysis/test_sampling.py",
     ),
     Mended(
+        "shear stiffness of foam, bare and under films", "0.56 to 1.74 times: flow even over the chord at each level",
+        "1.00 to 1.06 times", "full finite elements, 7 sections", "sections/test_shear.py",
+    ),
+    Mended(
+        "what shears that foam most", "0.6 to 2.3 times", "0.96 to 1.06 times", "the same finite elements",
+        "sections/test_shear.py",
+    ),
+    Mended(
+        "shear stiffness of foam between two rods", "1.03 to 1.5 times, in steps as a rod goes deeper",
+        "1.02 to 1.09 times, no steps", "a field by finite differences, 7 pairs of rods", "sections/test_shear.py",
+    ),
+    Mended(
+        "pressed foam past its plateau stress", "the end: bare strips snapped at their first crease",
+        "goes on: 1.3 to 2.2 times the crease, within 1 % and 3 %",
+        "rectangle by plain plasticity; a cambered section by 80 000 fibres", "failure/test_crushing.py",
+    ),
+    Mended(
+        "GJ with a servo pocket under film", "0.74 to 0.96 of finite elements", "1.00 to 1.01",
+        "full finite elements, half the depth to right through", "sections/test_hollows.py",
+    ),
+    Mended(
+        "GJ of a box folded of board in a wing", "its own cell beside the foam", "0.93 to 0.95",
+        "full finite elements of walls, lids and hollow", "sections/test_hollows.py",
+    ),
+    Mended(
+        "GJ of ply plates that meet at the nose", "open there", "joined, within 8 %", "full finite elements",
+        "sections/test_hollows.py",
+    ),
+    Mended(
+        "a wing behind the hinge of its aileron", "whole: it bore and twisted with the rest",
+        "cut off: EI within 1 %, GJ within 3 %; its weight stays", "full finite elements of what is left",
+        "sections/test_moving.py",
+    ),
+    Mended(
+        "a rod in a tube with room round it", "filled the bore, whatever its size",
+        "as thick as it is, held by its glue over the gap, or along a line", "rod and glue in 2000 pieces",
+        "kinds/test_pieces.py",
+    ),
+    Mended(
+        "“worth a test”", "a soft glue that would halve EI", "only what costs the part nothing",
+        "the same evaluation with the other glue", "questions/test_other_glue.py",
+    ),
+    Mended(
         "a sheet that cannot carry itself", "“826 mm”", "“folds”, with what to do",
         "beam theory ends near a quarter of the length", "report/test_folds.py",
     ),
@@ -94,10 +137,14 @@ TRUST: tuple[Trust, ...] = (
     Trust("EA, EI, mass of filled sections", "0 %", "1 %", 39, "full finite elements"),
     Trust("GJ, skins all round or none", "0 %", "5 %", 30, "full finite elements"),
     Trust("GJ, skins over less than half, pockets of part depth", "0 %", "12 %", 9, "full finite elements"),
+    Trust("GJ with closed hollows: pockets under film, folded boxes", "−3 %", "7 %", 11, "full finite elements"),
+    Trust("pressed foam past its plateau", "0 %", "3 %, known to a strain of a quarter", 6, "plasticity, fibres"),
     Trust("shear centre", "+0.2 % of the chord", "0.7 % of the chord", 11, "full finite elements"),
     Trust("flow in skins by torque", "+1 %", "5 %", 5, "full finite elements"),
     Trust("shear of foam by torque", "+4 %", "25 % where a skin ends, else 5 %", 3, "finite elements, bar corners"),
-    Trust("shear stiffness between slender rods", "+20 %", "1.03 to 1.5 times", 22, "finite differences"),
+    Trust("shear stiffness GA_s, bare or under films", "+3 %", "3 %", 7, "full finite elements"),
+    Trust("shear stiffness GA_s between slender rods", "+6 %", "0.93 to 1.09 times", 8, "finite differences, elements"),
+    Trust("shear of the foam by shear force", "0 %", "6 %; between rods 0.83 to 1.06 times", 13, "the same"),
     Trust("corrugated sheet across its flutes", "−1 %", "5 %", 4, "plane finite elements"),
     Trust("foam torn or crushed, skins torn, sticks torn", "0 %", "figures of the material alone", 12, "sums by hand"),
     Trust("wrinkling", "low by 0 to a third", "1.0 to 1.5 times", 0, "tests of others (Hoff, Mautner 1945)"),

@@ -115,7 +115,7 @@ def _members(spars: list[dict[str, Any]], outline: Outline) -> tuple[Members, li
         else:
             raise NotAReference(f"spar shape {shape!r} is not known (rod, tube, strip, web)")
     columns = np.array(rows, dtype=float).T[:, :, None]
-    return Members(*[*columns, np.ones(len(rows))]), spars
+    return Members(*[*columns, np.ones(len(rows)), np.arange(len(rows))]), spars
 
 
 def _sheets(skins: list[dict[str, Any]]) -> tuple[Sheets, list[dict[str, Any]]]:

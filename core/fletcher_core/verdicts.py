@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy as np
 
 from .analysis.batch import BatchResult, evaluate_many
 from .analysis.estimate import Estimate, estimate_of
-from .analysis.evaluation import Evaluation, compute, laid_out, twist_along
+from .analysis.evaluation import Evaluation, compute, laid_out, shear_along, twist_along
 from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
@@ -29,6 +30,7 @@ from .report.lines import (
     mass_of,
     mode_lines,
     piece_id,
+    pulled_is_covered,
     ribbon,
     screens,
     section_figures,
@@ -36,7 +38,7 @@ from .report.lines import (
 )
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
-from .report.words import factor_words, how, limit_words, place
+from .report.words import factor_words, how, limit_words, place, seen_before
 from .report.work import work_of
 from .report.working import working
 from .sections import spreads
@@ -96,7 +98,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     tip = float(solved.shape.bend[bent, -1])
     up = 1.0 if tip >= 0 else -1.0
     bend = estimate_of(abs(tip), up * drawn["bend"])
-    mode = MODES[finding.mode]
+    seen = seen_before(finding, n, held_by, held_n, pulled_is_covered(a, held_at))
     words = how(finding, scheme)
     mass = mass_of(a)
     modes = mode_lines(a)
@@ -122,7 +124,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
             reserve=Estimate(value=n / ultimate, low=breaks.low / ultimate, high=breaks.high / ultimate),
             state=state_of(n / ultimate), y_mm=y_break, mode=finding.mode, piece_id=piece_id(finding, scheme),
             face=finding.face,
-            how=words, seen_coming=mode.seen_coming, seen=mode.seen,
+            how=words, seen_coming=seen[0], seen=seen[1],
         ),
         holds=ResidualStrength(
             n=holds, reserve=held_n / ultimate, y_mm=float(plan.y[held_at]),
@@ -224,5 +226,6 @@ def section_at(airframe: Airframe, scheme: Scheme, y_mm: float) -> Slice:
     on = np.array([[float(p.on) for p in scheme.pieces]])
     sections = sections_of(layout, typical(spreads(layout), 1), on)
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, airframe.promise_g)[:1]
+    sections = replace(sections, flow=shear_along(sections))
     solved = solve(sections, twist_along(sections), airframe.promise_g, cases)
     return slice_drawing(solved, scheme, y_mm)

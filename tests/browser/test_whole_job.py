@@ -141,7 +141,7 @@ def test_schemes_stand_side_by_side_as_tabs(demo: Page) -> None:
     open_bench(page, "Dunlin")
     expect(page.get_by_test_id("sentence")).to_contain_text("board's paper is crushed")
     page.get_by_role("tab", name="Craft sticks at the middle").click()
-    expect(page.get_by_test_id("sentence")).to_contain_text("the foam shears inside")
+    expect(page.get_by_test_id("sentence")).to_contain_text("slips in its glue")
     page.get_by_role("button", name="Copy this scheme").click()
     expect(page.get_by_role("tab", name="Craft sticks at the middle, copy")).to_have_attribute("aria-selected", "true")
     page.locator("[data-line=stick-top]").get_by_role("switch").click()

@@ -73,7 +73,7 @@ def test_a_tail_is_saved_and_its_schemes_keep_their_rows(ann: Person, whole: dic
     told = ann.get(f"/api/airframes/{made['id']}/revisions").json()[0]["what"]
     assert "the fin was taken out" in told
     removed = {r["name"] for r in ann.get("/api/removed").json()}
-    assert "Carbon strip, of Sanderling" in removed
+    assert "Carbon strip and film, of Sanderling" in removed
     # brought back with its part, it is the same rows again
     answer = ann.put(f"/api/airframes/{made['id']}", {"based_on": 2, "file": whole})
     assert answer.json()["file"] == whole

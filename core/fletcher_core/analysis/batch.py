@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -16,7 +16,7 @@ from ..loads import Case
 from ..model import Airframe, Lifting, Piece, Scheme
 from ..parts import PARTS
 from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
-from .evaluation import FINE, glue_mass, laid_out, some_stations
+from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations
 from .skin_twist import SkinTwist, between, parts_of
 from .solve import sections_of, shape_in, solve
 from .uncertainty import typical
@@ -193,7 +193,7 @@ def _some(
     def limits(k: int) -> Array:
         return np.array([cases[float(g)][k].factor for g in flying])
 
-    solved = solve(sections, twist, flying, case, limits(0))
+    solved = solve(replace(sections, flow=shear_along(sections)), twist, flying, case, limits(0), quick=True)
     shapes = [solved.shape]
     for k, other in enumerate(cases[float(flying[0])][1:], start=1):
         shapes.append(shape_in(solved, flying, other, limits(k)))

@@ -20,13 +20,17 @@ class Estimate(BaseModel):
 #: standard deviations to the 90th percentile of a normal distribution
 _Z90 = 1.2815515655446004
 
+#: spread of logarithms beyond which no smooth distribution stands for the draws; own choice
+_WIDE = 0.8
+
 
 def tenth_and_ninetieth(draws: Array) -> Array:
     """(2,) 10th and 90th percentile of what few draws stand for.
 
     By mean, spread and skew of their logarithms, or of themselves where they change sign (Cornish and Fisher 1938):
     from 64 draws that jitters less than their percentiles do. Where a tenth of them stand at one end, as those of a
-    figure that is capped do, it is the percentiles.
+    figure that is capped do, it is the percentiles; so it is where they spread over orders of magnitude, as when a
+    tenth of the builds stand nothing at all.
     """
     crowd = max(np.mean(draws >= draws.max()), np.mean(draws <= draws.min()))
     if crowd > 0.1 or np.ptp(draws) <= 1e-12 * np.max(np.abs(draws)):
@@ -34,6 +38,8 @@ def tenth_and_ninetieth(draws: Array) -> Array:
     sign = 1.0 if np.all(draws > 0) else -1.0 if np.all(draws < 0) else 0.0
     x = np.log(np.abs(draws)) if sign else draws
     mean, sd = x.mean(), x.std(ddof=1)
+    if sign and sd > _WIDE:
+        return np.asarray(np.percentile(draws, [10, 90]))
     skew = float(np.clip(np.mean((x - mean) ** 3) / sd**3, -2.0, 2.0))
     z = np.array([-_Z90, _Z90])
     ends = mean + sd * (z + (z**2 - 1) * skew / 6)

@@ -17,7 +17,7 @@ from ..kinds import kind_of
 from ..loads import Case
 from ..model import Airframe, Problem, Refused, Scheme
 from ..parts import PARTS
-from ..sections import PartLayout, Twist, lay_out, spreads
+from ..sections import PartLayout, ShearFlow, Twist, lay_out, spreads
 from ..states import Rows, rows_of
 from .feasibility import problems
 from .skin_twist import between
@@ -70,6 +70,8 @@ class Evaluation:
     parts_g: Array
     names: list[str]
     z: Array
+    #: evenly spaced ones that were asked for
+    stations: int
 
     def draws(self, array: Array) -> Array:
         """Draws of a figure, the typical build first."""
@@ -133,8 +135,8 @@ def glue_mass(layout: PartLayout) -> Array:
     grams = np.zeros(len(layout.pieces))
     plan, section = layout.plan, layout.section
     for p, row in enumerate(layout.member_rows):
-        if row.glue is None:
-            continue
+        if row.glue is None or row.left_by:
+            continue  # what a cut leaves is part of what was there
         glue = catalogue().glue[row.glue]
         there = section.members.present[p]
         if glue.bead is not None:
@@ -145,7 +147,7 @@ def glue_mass(layout: PartLayout) -> Array:
         grams[row.piece] += layout.part.copies * half
     for p, sheet in enumerate(layout.sheet_rows):
         spread = catalogue().glue[sheet.glue].spread if sheet.glue else None
-        if sheet.piece is not None and spread is not None:
+        if sheet.piece is not None and spread is not None and not sheet.left_by:
             sheets = section.sheets
             width = (sheets.share_to[p] - sheets.share_from[p]) * layout.outline.chord * (sheets.present[p] > 0)
             grams[sheet.piece] += layout.part.copies * spread.typical * 1e-6 * float(np.trapezoid(width, plan.s))
@@ -174,6 +176,14 @@ def twist_along(sections: Sections) -> Twist:
         np.asarray((np.cbrt(there.GJ) @ carry) ** 3), np.asarray((there.x_shear / chord[fine]) @ carry * chord),
         there.stress.carried(carry),
     )  # fmt: skip
+
+
+def shear_along(sections: Sections) -> ShearFlow:
+    """What a shear force does (V, S), the same way."""
+    layout = sections.layout
+    fine, y = some_stations(layout, FINE), layout.plan.y
+    there = layout.kernel.shear_flow(layout.take(fine).section, sections.materials, sections.properties.at(fine))
+    return there.carried(between(y, y[fine]))
 
 
 def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
@@ -240,33 +250,36 @@ def compute(
     # what flies: the promise, or more where the estimate is above it
     flying = max(airframe.promise_g, airframe.rest_g + beside + own)
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
-    twist = twist_along(sections)
-    solved = solve(sections, twist, flying, cases)
+    twist, flow = twist_along(sections), shear_along(sections)
+    solved = solve(replace(sections, flow=flow), twist, flying, cases)
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
     uncertain = table | method_errors()
-    drawn = draw_samples(layout, uncertain, on[0], twist, flying, cases[0]) if spread else None
+    drawn = draw_samples(layout, uncertain, on[0], (twist, flow), flying, cases[0]) if spread else None
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
         aeroelastic_checks_of(drawn, drawn.variants) if drawn else screens,
         flying, beside, glue, pieces, rows, copies * drawn.half_mass_g + glue_on if drawn else np.array([own]),
-        sorted(uncertain), normals(tuple(sorted(uncertain))),
+        sorted(uncertain), normals(tuple(sorted(uncertain))), stations,
     )  # fmt: skip
 
 
 def draw_samples(
-    layout: PartLayout, table: dict[str, Spread], on: Array, typically: Twist, flying_g: float, case: Case
-) -> Solved:
-    """The typical build and then the samples, at fewer stations; how they twist at fewer still: GJ and stress in
-    proportion to those of the first variant of `typically`, the shear centre by what it is away from it."""
+    layout: PartLayout, table: dict[str, Spread], on: Array, typically: tuple[Twist, ShearFlow], flying_g: float,
+    case: Case,
+) -> Solved:  # fmt: skip
+    """The typical build and then the samples, at fewer stations; how they twist and shear at fewer still: stiffness and
+    stress in proportion to those of the first variant of `typically`, the shear centre by what it is away from it."""
     index = some_stations(layout, _DRAWN)
     coarse = layout.take(index)
     values = {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
     sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
-    there = layout.kernel.twist(coarse.take(few).section, sections.materials, sections.properties.at(few))
-    usual = typically.take(np.zeros(1, dtype=np.intp)).at(index)
+    section, properties, first = coarse.take(few).section, sections.properties.at(few), np.zeros(1, dtype=np.intp)
+    there = layout.kernel.twist(section, sections.materials, properties)
+    sheared = layout.kernel.shear_flow(section, sections.materials, properties)
+    usual, usually = typically[0].take(first).at(index), typically[1].take(first).at(index)
     chord, y = coarse.outline.chord, coarse.plan.y
     carry = between(y, y[few])
     away = (there.x_shear - usual.x_shear[:, few]) / chord[few]
@@ -275,4 +288,4 @@ def draw_samples(
         np.asarray(usual.x_shear + away @ carry * chord),
         usual.stress.like(there.stress, few, carry),
     )
-    return solve(sections, twist, flying_g, [case])
+    return solve(replace(sections, flow=usually.like(sheared, few, carry)), twist, flying_g, [case])

@@ -41,6 +41,7 @@ _METHODS = {
     "skin_wrinkling": "when a skin wrinkles",
     "skin_compression": "when a skin is crushed",
     "core_tension": "when foam cracks",
+    "core_flat": "when foam is crushed flat",
     "core_compression": "when foam crushes",
     "core_shear": "when foam shears",
     "web_shear": "when a web splits",
@@ -73,7 +74,7 @@ def figure_label(name: str) -> str:
         return f"the foam: {said}"
     if family == "lay_up":
         return f"laid up {catalogue().lay_up[key].label}: {said}"
-    table = getattr(catalogue(), "board" if family == "folded" else family)
+    table = getattr(catalogue(), "board" if family in ("folded", "moving") else family)
     entry = table[key.partition("@")[0]]
     return f"{entry.label}: {said}"
 

@@ -64,7 +64,8 @@ class SkinTwist:
             key = (None if piece is None else pieces[piece].id, face)
             return np.stack([self.parts[u].get(key, nothing) for u in sets], axis=1) @ carry
 
-        sheets = [of(row.piece, row.face) for row in layout.sheet_rows]
+        none = np.zeros((2, len(sets), len(layout.plan.y)))
+        sheets = [of(row.piece, row.face) if row.bears != "none" else none for row in layout.sheet_rows]
         members = layout.section.members
         webs = tuple(p for p in range(members.count) if np.any(members.web_width[p] > 0))
         found = [of(layout.member_rows[p].piece, 0)[0] for p in webs]

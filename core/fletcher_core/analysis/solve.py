@@ -9,17 +9,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces, Shape, deform, forces
-from ..failure import MODES, Finding, LoadedPart, after_wrinkling, find_all
+from ..failure import Finding, LoadedPart, find_all
 from ..loads import Case, PartLoads, part_loads
 from ..sections import (
     PartLayout,
     SectionMaterials,
     SectionProperties,
+    ShearFlow,
     Sums,
     Twist,
     derive,
     section_materials,
 )
+from .past_first import after_first
 
 Array = NDArray[np.float64]
 
@@ -31,13 +33,13 @@ class Solved:
     `n` (R, S) is the factor at which the first mode strikes at each station, `first` (R, S) which of
     `findings` that is. `hold` and `last` say the same of the end: where the first is a wrinkle or a
     crack, what the wing stands after shedding load, and which of `late`. `shape` is of all runs, each at the limit
-    of its case. What belongs to the section (properties, GA_s, twist) is of the V variants.
+    of its case. What belongs to the section (properties, flow, twist) is of the V variants.
     """
 
     layout: PartLayout
     materials: SectionMaterials
     properties: SectionProperties
-    GA_s: Array
+    flow: ShearFlow
     twist: Twist
     cases: Sequence[Case]
     loads: PartLoads
@@ -54,6 +56,10 @@ class Solved:
     @property
     def GJ(self) -> Array:
         return self.twist.GJ
+
+    @property
+    def GA_s(self) -> Array:
+        return self.flow.GA_s
 
     @property
     def variants(self) -> int:
@@ -83,6 +89,8 @@ class Sections:
     materials: SectionMaterials
     sums: Sums
     properties: SectionProperties
+    #: None: to be worked out at every station
+    flow: ShearFlow | None = None
 
     def about(self, x_shear: Array) -> Sections:
         """The same, turning about `x_shear` (V, S) mm."""
@@ -108,7 +116,7 @@ def load(
 ) -> tuple[LoadedPart, PartLoads]:
     """Every run under a factor of 1 of its case."""
     layout, p = sections.layout, sections.properties
-    flow = layout.kernel.shear_flow(layout.section, sections.materials, p, sections.sums)
+    flow = sections.flow or layout.kernel.shear_flow(layout.section, sections.materials, p)
     count = p.EA.shape[0]
     runs = np.concatenate([np.arange(count), np.zeros(len(cases) - 1, dtype=np.intp)])
     per_run = [cases[0]] * count + list(cases[1:])
@@ -127,8 +135,9 @@ def load(
 
 
 def solve(
-    sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None
-) -> Solved:
+    sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None,
+    quick: bool = False,
+) -> Solved:  # fmt: skip
     """Everything along the span: forces per unit of factor, shape at each case's limit, failures.
 
     Parameters
@@ -137,6 +146,7 @@ def solve(
     flying_mass_g : what the wing must hold up in level flight; (V,) where it differs and there is one case.
     limit : (V,) load factors for the shape in the first case; its own if not given.
     cases : the first for every variant, the others for variant 0 only.
+    quick : for searching, as `after_first` has it.
     """
     sections = sections.about(twist.x_shear)
     layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
@@ -144,7 +154,7 @@ def solve(
     findings = find_all(wing)
     stack = np.stack([f.n for f in findings])
     n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
-    late, hold, last = after_first(wing, findings, n, first)
+    late, hold, last = after_first(wing, findings, n, first, quick)
     count = properties.EA.shape[0]
     f = wing.forces
     first_limit = np.broadcast_to(cases[0].factor if limit is None else limit, count)
@@ -158,7 +168,7 @@ def solve(
         turning_GJ(twist, len(at)),
     )
     return Solved(
-        layout, sections.materials, properties, wing.shear.GA_s[:count], twist, cases, loads, f, shape,
+        layout, sections.materials, properties, wing.shear.take(np.arange(count)), twist, cases, loads, f, shape,
         findings, n, first, late, hold, last, sections.half_mass_g,
     )  # fmt: skip
 
@@ -196,46 +206,3 @@ def forces_in(
             torque_air=np.where(whole, 0.0, force.torque_air),
         )  # fmt: skip
     return force, loads
-
-
-def after_first(
-    wing: LoadedPart, findings: list[Finding], n: Array, first: Array
-) -> tuple[list[Finding], Array, Array]:
-    """What ends it: (late findings, factor, which), (R, S) each.
-
-    A wrinkle is not the end: the wing goes on with its skin held at the wrinkling stress. Nor is a
-    crack of the pulled foam where tape, skin or sticks hold it together. A wing that could not stand
-    the load of its own first sign goes at that load.
-    """
-    is_wrinkle = np.array([f.mode == "skin_wrinkling" for f in findings])
-    is_crack = np.array([f.mode == "core_tension" and f.piece is None for f in findings])
-    late, hold, last = list(findings), n, first
-    wrinkled, cracked = is_wrinkle[first], is_crack[first]
-    stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode != "skin_wrinkling"]
-
-    def stage(state: LoadedPart) -> tuple[Array, Array]:
-        """Its lowest factor and which of `late`, appended."""
-        found = find_all(state, only_from_strain=True) + stays
-        start = len(late)
-        late.extend(found)
-        stack = np.stack([f.n for f in found])
-        return stack.min(axis=0), start + stack.argmin(axis=0)
-
-    if wrinkled.any() and (shed := after_wrinkling(wing)) is not None:
-        after, which = stage(shed)
-        # what would have come before the wrinkle, were it not for it, still counts
-        hold = np.where(wrinkled, np.maximum(after, n), hold)
-        last = np.where(wrinkled, which, last)
-        kinds = np.array([f.mode == "core_tension" and f.piece is None for f in late])
-        cracked = cracked | (wrinkled & kinds[last])
-    if cracked.any() and _bridged(wing):
-        after, which = stage(after_wrinkling(wing, cracked=True))  # type: ignore[arg-type]
-        goes_on = cracked & (after > hold)
-        hold, last = np.where(goes_on, after, hold), np.where(goes_on, which, last)
-    return late, hold, last
-
-
-def _bridged(wing: LoadedPart) -> bool:
-    """Whether anything could hold the halves together once the foam has cracked."""
-    m = wing.materials
-    return bool((m.sheet_on > 0).any() or (m.member_on > 0).any())

@@ -353,6 +353,11 @@ class Catalogue(BaseModel):
     prepare: dict[str, Prepare]
     hazard: dict[str, Hazard]
 
+    def widest_gap(self, glue: Glue) -> float:
+        """mm that a glue fills."""
+        steps = self.scale["gap"].steps
+        return max((mm for words, mm in steps.items() if glue.gap.startswith(words)), default=min(steps.values()))
+
     @model_validator(mode="after")
     def _hazards_are_known(self) -> Catalogue:
         for table in (self.board, self.stock, self.skin, self.glue, self.cord, self.cloth):

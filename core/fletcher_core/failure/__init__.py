@@ -4,10 +4,10 @@ from dataclasses import replace
 
 from ..catalogue import Spread
 from .modes import MODES
-from .shedding import after_wrinkling
+from .shedding import Shed, after
 from .state import Finding, LoadedPart, Mode
 
-__all__ = ["MODES", "Finding", "LoadedPart", "Mode", "after_wrinkling", "find_all", "method_errors"]
+__all__ = ["MODES", "Finding", "LoadedPart", "Mode", "Shed", "after", "find_all", "method_errors"]
 
 
 def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:

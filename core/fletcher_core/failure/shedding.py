@@ -1,28 +1,46 @@
-"""After the first wrinkle, and after the foam has cracked: what is left of the section.
+"""After the first sign: what is left of the section once skins have wrinkled, foam has been crushed or has cracked.
 
 A skin past its wrinkling stress sheds load, it does not always break: the wrinkled skins of the
 pressed face keep carrying their wrinkling stress and no more, and what is left of the section
 carries the rest with that constant force on it. That is how a taped wing bends and springs back.
+Crushed foam goes on at its plateau while the stress moves inward: the same, over a zone that grows with the load.
 Foam that has cracked on its pulled face leaves its pressed half, with sticks, skins and tape: tape
 over a crack holds the halves together.
 
-Source: Allen 1969 (face wrinkling as a limit to the face's stress, not to the beam).
+Sources: Allen 1969 (face wrinkling as a limit to the face's stress, not to the beam); Gibson and Ashby 1997 (plateau);
+Timoshenko and Gere 1972 (beams past their yield: strain stays plane).
 """
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry import Profile
-from ..sections import SectionMaterials, SectionProperties, section_properties
-from ..sections.filled import core_moments
+from ..geometry import XI, Profile
+from ..sections import SectionMaterials, section_properties
+from ..sections.filled import CoreMoments, core_moments
 from .modes.skin_wrinkling import wrinkling_limit
 from .state import LoadedPart, Locked
 
 Array = NDArray[np.float64]
+
+#: columns of foam across the chord in which the crushed zone is measured; own choice
+_COLUMNS = np.unique(np.linspace(0, len(XI) - 1, 41).round().astype(int))
+#: share of the foam that always counts as not crushed, so that there is something to solve
+_LEAST = 1e-3
+#: rounds in which zone and strain are brought to agree at a load; own choice
+_ROUNDS = 3
+
+
+@dataclass(frozen=True)
+class Shed:
+    """What has given way: skins of the pressed face, foam of the pulled face, foam of the pressed face."""
+
+    wrinkled: bool = False
+    cracked: bool = False
+    crushed: bool = False
 
 
 def _pressed(wing: LoadedPart) -> Array:
@@ -31,23 +49,53 @@ def _pressed(wing: LoadedPart) -> Array:
     return np.asarray(face[None, :] * wing.up > 0, dtype=float)
 
 
-def after_wrinkling(wing: LoadedPart, cracked: bool = False) -> LoadedPart | None:
-    """The same wing with every sheet on the pressed face at its wrinkling stress; None without one.
+def after(wing: LoadedPart, shed: Shed, n: Array | None = None) -> LoadedPart | None:
+    """The same wing with what has been shed; None where skins should have wrinkled and none lies on a pressed face.
 
-    The face keeps the stress that each part of it had when its worst part wrinkled. That is on the
-    safe side: parts nearer to the neutral axis could still take more. With `cracked`, the pulled half
-    of the foam is gone too; then it is never None.
+    A wrinkled face keeps the stress that each part of it had when its worst part wrinkled. That is on the
+    safe side: parts nearer to the neutral axis could still take more. Where foam has cracked, the pulled half of it
+    is gone.
+
+    Parameters
+    ----------
+    n : (R, S) factor at which the crushed zone is looked at: what is told of other factors is a straight line from
+        there.
     """
-    pressed = _pressed(wing)
-    if not pressed.any() and not cracked:
+    pressed = _pressed(wing) if shed.wrinkled else np.zeros((wing.up.shape[0], len(wing.layout.sheet_rows)))
+    if shed.wrinkled and not pressed.any() and not shed.cracked and not shed.crushed:
         return None
+    rest = replace(wing.materials, sheet_Et=wing.materials.sheet_Et * (1 - pressed))
+    core = _half_of_the_foam(wing) if shed.cracked else wing.sums.core
+    held = _of_skins(wing, pressed)
+    state = _with(wing, rest, core, held, shed)
+    if shed.crushed:
+        assert n is not None
+        for _ in range(_ROUNDS):
+            gone, pushed = _crushed(wing, state, n)
+            left = CoreMoments(*(a - b for a, b in zip(vars(core).values(), gone, strict=True)))
+            state = _with(wing, rest, left, held + pushed, shed)
+    return state
+
+
+def _with(wing: LoadedPart, rest: SectionMaterials, core: CoreMoments, held: Array, shed: Shed) -> LoadedPart:
+    """`held` (3, R, S): constant pushing force, and its first moments in x and z, that what is left is stretched by."""
+    p = section_properties(wing.layout.section, rest, replace(wing.sums, core=core))
+    force, moment_z, moment_x = held[0], held[1] - held[0] * p.x0, held[2] - held[0] * p.z0
+    det = p.EIxx * p.EIzz - p.EIxz**2
+    kz = -(moment_x * p.EIzz - moment_z * p.EIxz) / det
+    kx = -(moment_z * p.EIxx - moment_x * p.EIxz) / det
+    locked = Locked(force / p.EA, kz, kx)
+    return replace(
+        wing, materials=rest, properties=p, locked=locked, cracked=shed.cracked, crushed=shed.crushed
+    )  # fmt: skip
+
+
+def _of_skins(wing: LoadedPart, pressed: Array) -> Array:
+    """(3, R, S) what wrinkled skins go on carrying: push, and its moments in x and z."""
     m, sheet = wing.materials, wing.sums.sheet
-    rest = replace(m, sheet_Et=m.sheet_Et * (1 - pressed))
-    p = _half_of_the_foam(wing, rest) if cracked else section_properties(wing.layout.section, rest, wing.sums)
-    shape = wing.forces.moment.shape
-    force, moment_x, moment_z = np.zeros(shape), np.zeros(shape), np.zeros(shape)
+    held = np.zeros((3, *wing.forces.moment.shape))
     for row in range(len(wing.layout.sheet_rows)):
-        if not pressed[:, row].any():
+        if not pressed[:, row].any() or wing.layout.sheet_rows[row].bears != "all":
             continue
         limit = wrinkling_limit(wing, row) * wing.sheet_bears(row)  # N/mm
         per_width = (limit * m.sheet_on[:, row] * pressed[:, row])[:, None]
@@ -56,31 +104,51 @@ def after_wrinkling(wing: LoadedPart, cracked: bool = False) -> LoadedPart | Non
         strain = wing.strain((sheet.x[row] / safe)[None], (sheet.z[row] / safe)[None])
         worst = np.minimum(np.where(length > 0, strain, 0.0).min(axis=-1), -1e-15)
         share = np.clip(strain / worst[..., None], 0.0, 1.0)
-        force += per_width * (share * length).sum(axis=-1)
-        moment_z += per_width * (share * sheet.x[row]).sum(axis=-1)
-        moment_x += per_width * (share * sheet.z[row]).sum(axis=-1)
-    moment_z -= force * p.x0
-    moment_x -= force * p.z0
-    det = p.EIxx * p.EIzz - p.EIxz**2
-    kz = -(moment_x * p.EIzz - moment_z * p.EIxz) / det
-    kx = -(moment_z * p.EIxx - moment_x * p.EIxz) / det
-    return replace(wing, materials=rest, properties=p, locked=Locked(force / p.EA, kz, kx), cracked=cracked)
+        for k, part in enumerate((length, sheet.x[row], sheet.z[row])):
+            held[k] += per_width * (share * part).sum(axis=-1)
+    return held
 
 
-def _half_of_the_foam(wing: LoadedPart, materials: SectionMaterials) -> SectionProperties:
-    """Properties with the foam's pressed half only, cut along its camber line."""
+def _half_of_the_foam(wing: LoadedPart) -> CoreMoments:
+    """(R, S) of the pressed half only, cut along the camber line."""
     outline = wing.layout.outline
     middle = 0.5 * (outline.profile.upper + outline.profile.lower)
-    halves = {
-        1.0: replace(outline, profile=Profile(outline.profile.upper, middle, outline.profile.plate_mm)),
-        -1.0: replace(outline, profile=Profile(middle, outline.profile.lower, outline.profile.plate_mm)),
-    }
-    found = {
-        side: section_properties(wing.layout.section, materials, replace(wing.sums, core=core_moments(half)))
-        for side, half in halves.items()
-        if (wing.up == side).any()
-    }
-    if len(found) == 1:
-        return next(iter(found.values()))
-    lifted = wing.up > 0
-    return replace(found[1.0], **{k: np.where(lifted, v, getattr(found[-1.0], k)) for k, v in vars(found[1.0]).items()})
+    halves = [
+        core_moments(replace(outline, profile=Profile(upper, lower, outline.profile.plate_mm)))
+        for upper, lower in ((outline.profile.upper, middle), (middle, outline.profile.lower))
+    ]
+    both = zip(*(vars(half).values() for half in halves), strict=True)
+    return CoreMoments(*(np.where(wing.up > 0, top, bottom) for top, bottom in both))
+
+
+def _crushed(wing: LoadedPart, state: LoadedPart, n: Array) -> tuple[list[Array], Array]:
+    """Moments of the foam that is past its plateau stress at `n`, (R, S) each in the order of `CoreMoments`, and the
+    constant push (3, R, S) that it goes on carrying. `state` says how strained it is.
+    """
+    outline, p, locked = wing.layout.outline, state.properties, state.locked
+    assert locked is not None
+    plateau = wing.values["core.compression_10pct"][:, None]
+    kz, kx = (fixed + n * bent for fixed, bent in zip((locked.kz, locked.kx), state.curvature, strict=True))
+    middle = locked.stretch + kz * p.z0 + kx * p.x0
+    x = outline.x[:, _COLUMNS]
+    upper, lower = outline.upper[:, _COLUMNS], outline.lower[:, _COLUMNS]
+    camber = 0.5 * (upper + lower)
+    lifted = wing.up[..., None] > 0
+    top = np.where(lifted | (not state.cracked), upper, camber)
+    bottom = np.where(lifted & state.cracked, camber, lower)
+    # strain = middle - kz z - kx x; crushed beyond the line where it is that of the plateau stress
+    yields = plateau / wing.materials.foam.E[:, None]
+    steep = np.where(np.abs(kz) < 1e-15, 1e-15, kz)[..., None]
+    line = ((middle + yields)[..., None] - kx[..., None] * x) / steep
+    floor = np.where(steep > 0, np.clip(line, bottom, top), bottom)
+    roof = np.where(steep > 0, top, np.clip(line, bottom, top))
+    share = (1 - _LEAST) * wing.foam_at(x)
+    step = np.gradient(x, axis=1)
+    step[:, [0, -1]] *= 0.5
+    w = share * step
+    d1, d2, d3 = roof - floor, (roof**2 - floor**2) / 2, (roof**3 - floor**3) / 3
+    gone = [
+        (w * d1).sum(axis=-1), (w * x * d1).sum(axis=-1), (w * d2).sum(axis=-1), (w * d3).sum(axis=-1),
+        (w * x**2 * d1).sum(axis=-1), (w * x * d2).sum(axis=-1),
+    ]  # fmt: skip
+    return gone, plateau * np.stack(gone[:3])

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -35,7 +36,8 @@ class LoadedPart:
     """R runs at S stations, for a factor of 1 of each run's case.
 
     `turns` are twist per length, 1 / mm, nose up: (R, S) per unit of factor, and whatever the factor; `torsion` is
-    what shears the section for each unit of it. `cracked`: foam bears on the pressed face only.
+    what shears the section for each unit of it. `cracked`: foam bears on the pressed face only; `crushed`: what is
+    past its plateau stress bears that and no more.
     """
 
     layout: PartLayout
@@ -49,6 +51,25 @@ class LoadedPart:
     torsion: TorsionStress
     locked: Locked | None = None
     cracked: bool = False
+    crushed: bool = False
+    #: (R, 1) which way it bends, where that is not to be read off its own first station
+    lifts: Array | None = None
+
+    def some(self, runs: NDArray[np.intp], stations: NDArray[np.intp]) -> LoadedPart:
+        """Some of the runs at some of the stations, as they are loaded."""
+        layout, here = self.layout.take(stations), np.ix_(runs, stations)
+
+        def at(record: Any) -> Any:
+            return replace(record, **{k: v[here] for k, v in vars(record).items()})
+
+        return replace(
+            self, layout=layout, values={k: v[runs] for k, v in self.values.items()},
+            materials=self.materials.take(runs), properties=at(self.properties),
+            sums=self.sums.at(stations), shear=self.shear.take(runs).at(stations),
+            forces=at(self.forces), turns=(self.turns[0][here], self.turns[1][here]),
+            torsion=self.torsion.take(runs).at(stations), lifts=self.up[runs],
+            locked=None if self.locked is None else at(self.locked),
+        )  # fmt: skip
 
     @cached_property
     def curvature(self) -> tuple[Array, Array]:
@@ -68,6 +89,8 @@ class LoadedPart:
     @cached_property
     def up(self) -> Array:
         """(R, 1): +1 where the load bends the tip up, -1 where it bends it down."""
+        if self.lifts is not None:
+            return self.lifts
         return np.asarray(np.where(self.forces.moment[:, :1] < 0, -1.0, 1.0))
 
     @cached_property
@@ -79,14 +102,31 @@ class LoadedPart:
         faces = {1: outline.upper[None, :, ::_FACE_STEP], -1: outline.lower[None, :, ::_FACE_STEP]}
         return {face: (self.strain(x, z), self.locked_strain(x, z)) for face, z in faces.items()}
 
+    def foam_at(self, x: Array) -> Array | float:
+        """(R, S, K): share of the depth at places along the chord (S, K) that is the core's own foam."""
+        patches = self.layout.section.patches
+        left: Array | float = 1.0
+        for p, row in enumerate(self.layout.patch_rows):
+            if row.stands in ("instead", "loose"):
+                inside = (x >= patches.x_from[p][:, None]) & (x <= patches.x_to[p][:, None])
+                taken = inside * (patches.part[p] * patches.present[p])[:, None]
+                left = left * (1 - self.materials.patch_on[:, p, None, None] * taken)
+        return left
+
     @cached_property
     def is_core(self) -> Array | float:
         """(R, S, K): 1 where the core's own foam lies at those points, 0 where another foam or nothing does."""
         patches = self.layout.section.patches
-        if not patches.count:
+        stands = np.array([r.stands in ("instead", "loose") for r in self.layout.patch_rows], dtype=bool)
+        if not stands.any():
             return 1.0
         x = self.layout.outline.x[:, ::_FACE_STEP]
-        inside = (x >= patches.x_from[..., None]) & (x <= patches.x_to[..., None]) & (patches.present > 0)[..., None]
+        inside = (
+            stands[:, None, None]
+            & (x >= patches.x_from[..., None])
+            & (x <= patches.x_to[..., None])
+            & (patches.present > 0)[..., None]
+        )
         taken = np.einsum("vp,psk->vsk", self.materials.patch_on, inside.astype(float))
         return np.asarray(taken < 0.5, dtype=float)
 

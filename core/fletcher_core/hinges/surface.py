@@ -16,7 +16,7 @@ from ..catalogue import Board, Spread, catalogue
 from ..fields import fault, measure
 from ..kinds import rectangle_constant
 from ..loads.aero import pressure
-from ..model.surface import Built
+from ..model.surface import EDGE_STRIP, Built
 
 Array = NDArray[np.float64]
 
@@ -25,11 +25,9 @@ Array = NDArray[np.float64]
 _TERMS, _POINTS = 200, 1001
 #: depth of the surface's rear edge over that at its hinge
 _THIN = 0.1
-#: a strip of carbon at the rear edge, mm
-_STRIP = (5.0, 0.5)
 #: how far the linkage turns a horn before it is pulled straight, degrees of the servo's arm
 _SERVO_TURNS = 60.0
-_CARBON = "carbon_pultruded"
+_CARBON, *_STRIP = EDGE_STRIP
 
 
 class SurfaceQuestion(Built):

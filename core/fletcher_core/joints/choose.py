@@ -6,7 +6,7 @@ Source: weighted score after exclusion (Hwang and Yoon 1981); what each school l
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Literal
 
 from pydantic import BaseModel
@@ -15,7 +15,7 @@ from ..catalogue import Glue, Spread, catalogue
 from .bond_log import BondTest, Hold, hold
 from .cure import times_today
 from .question import JointQuestion
-from .rules import Reason, reasons_against, said, widest_gap
+from .rules import Reason, reasons_against, said
 
 Criterion = Literal["strength", "gives", "quick", "gap", "light", "easy", "looks"]
 CRITERIA: dict[Criterion, str] = {
@@ -145,7 +145,7 @@ def _parts(glue: Glue, joint: JointQuestion, known: Hold) -> dict[Criterion, flo
         "gives": catalogue().scale["flex"].steps[glue.flex],
         # five minutes is best, a day is worst, by the logarithm between
         "quick": float(min(1.0, max(0.0, 1 - math.log(max(fly, 5.0) / 5.0) / math.log(1440 / 5)))),
-        "gap": min(1.0, widest_gap(glue) / 4.0),
+        "gap": min(1.0, catalogue().widest_gap(glue) / 4.0),
         "light": float(min(1.0, max(0.0, 1 - grams_of(glue, joint) / max(joint.area_cm2 * 0.06, 1e-6)))),
         "easy": 1.0 if glue.slides else 0.4,
         **({"looks": catalogue().scale["looks"].steps[glue.looks]} if joint.looks else {}),
@@ -254,8 +254,9 @@ class NextTest(BaseModel):
 
 
 def next_test(
-    joint: JointQuestion, school: str, tests: Sequence[BondTest], taken: str | None = None
-) -> NextTest | None:
+    joint: JointQuestion, school: str, tests: Sequence[BondTest], taken: str | None = None,
+    may: Callable[[str], bool] = lambda glue: True,
+) -> NextTest | None:  # fmt: skip
     """Of the other glues, the one whose best case by what is known lies farthest above the one that is taken.
 
     None where no outcome that is likely (10th to 90th percentile) would change the choice.
@@ -263,6 +264,7 @@ def next_test(
     Parameters
     ----------
     taken : the glue that is in the joint now; the first of the ranking where none is given, or it may not be used.
+    may : whether what the joint is part of can do with a glue; asked of those alone that are worth a test.
     """
     ranked = choose(joint, school, tests).ranked
     if len(ranked) < 2:
@@ -274,9 +276,10 @@ def next_test(
     def chance(r: Ranked) -> float:
         return r.score + (weight + 0.3) * (r.foam_torn_high - r.foam_torn) - first.score
 
-    best = max(others, key=chance)
     doubt = max(first.foam_torn - first.foam_torn_low, 0.0)
-    if chance(best) + doubt <= 0:
+    worth = sorted((r for r in others if chance(r) + doubt > 0), key=chance, reverse=True)
+    best = next((r for r in worth if may(r.glue)), None)
+    if best is None:
         return None
     words = (
         f"Glue a scrap with {best.label} and one with {first.label}, and break both by hand after "

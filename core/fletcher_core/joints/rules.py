@@ -29,12 +29,6 @@ class Reason(BaseModel):
     source: str
 
 
-def widest_gap(glue: Glue) -> float:
-    """mm."""
-    steps = catalogue().scale["gap"].steps
-    return max((mm for words, mm in steps.items() if glue.gap.startswith(words)), default=min(steps.values()))
-
-
 def _eats(glue: Glue, joint: JointQuestion, rule: GlueRule) -> dict[str, Any] | None:
     for foam in joint.foams:
         if glue.holds(foam.glue_family)[0] == "attacks":
@@ -79,7 +73,7 @@ def _softens(glue: Glue, joint: JointQuestion, rule: GlueRule) -> dict[str, Any]
 
 
 def _gap(glue: Glue, joint: JointQuestion, rule: GlueRule) -> dict[str, Any] | None:
-    widest = widest_gap(glue)
+    widest = catalogue().widest_gap(glue)
     return {"gap": joint.gap_mm, "widest": widest} if joint.gap_mm > widest else None
 
 

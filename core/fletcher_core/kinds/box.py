@@ -12,10 +12,10 @@ from ..catalogue import catalogue
 from ..fields import fault, measure
 from ..units import Measure
 from .base import PieceBase, Stick
-from .kind import Kind, Offer, Room, minutes
+from .kind import Kind, Offer, Room, Run, Values, minutes
 from .needs import depth_of, runs_of
 from .place import line_of
-from .rows import Ground, MemberRow, Need, Rows
+from .rows import Ground, MemberRow, Need, PatchRow, Rows, SheetRow
 from .shapes import box_shape
 
 
@@ -45,8 +45,8 @@ class BoxSpar(Stick):
 
 
 def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
-    """The board's own stiffness is smeared over its thickness (core and both papers); its twist is that
-    of the closed cell (Bredt 1896), counted with the walls that stand."""
+    """The board's own stiffness is smeared over its thickness (core and both papers). Against twist its walls are
+    webs, its lids sheets within the faces, and its hollow encloses what they go round (Bredt 1896)."""
     t = catalogue().board[piece.material].thickness.typical
     line = line_of(piece, ground)
     w, depth = piece.width_mm, np.maximum(line.depth, 2.2 * t)
@@ -55,18 +55,16 @@ def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
         "glue": piece.glue, "present": line.present, "oblique": line.oblique, "free_length": line.length,
         "ends": (piece.y_from_mm, piece.y_to_mm),
     }  # fmt: skip
-    cell = (w - t) * (depth - t)
-    bredt = 4 * cell**2 / (2 * (w - t + depth - t) / t)
     rows = []
     for side, name in ((-1, "front wall"), (1, "back wall")):
-        shape = box_shape(t, depth, depth, t, 0.5 * bredt)
+        shape = box_shape(t, depth, depth, t, 0.0)
         rows.append(
             MemberRow(
                 index, f"folded.{piece.material}", x=line.x + side * 0.5 * (w - t), z=middle, part=name, **common,
                 **shape,
             )
         )  # fmt: skip
-    lid = box_shape(w - 2 * t, t, w - 2 * t, 0.0, 0.0)
+    lid = box_shape(w - 2 * t, t, w - 2 * t, 0.0, w * t**3 / 3)
     hollow = depth - 2 * t
     for side, name in ((1, "lid"), (-1, "floor")):
         z = middle + side * 0.5 * (depth - t)
@@ -83,7 +81,28 @@ def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
                 **{**lid, **out},
             )
         )  # fmt: skip
-    return Rows(rows)
+    chord = ground.outline.chord
+    front, back = ((line.x + side * 0.5 * w) / chord for side in (-1, 1))
+    lids = [
+        SheetRow(
+            index, f"lid.{piece.id}", 1, face, front, back, -t, False, False, line.present, part=name, bears="flow"
+        )
+        for face, name in ((1, "lid"), (-1, "floor"))
+    ]
+    within = t / chord
+    void = PatchRow(index, None, front + within, back - within, 1, None, line.present, stands="hollow")
+    return Rows(rows, lids, [void])
+
+
+def _derived(piece: BoxSpar, values: Values) -> dict[str, Any]:
+    """Its lids as sheets that are sheared only: they are stretched as sticks. N/mm."""
+    board, t = f"folded.{piece.material}", catalogue().board[piece.material].thickness.typical
+    stiff = values[f"{board}.G"] * t
+    return {
+        f"lid.{piece.id}.Et": 0.0 * stiff, f"lid.{piece.id}.mass": 0.0 * stiff, f"lid.{piece.id}.Gt": stiff,
+        f"lid.{piece.id}.tension": values[f"{board}.panel_shear"] * t,
+        f"lid.{piece.id}.in_plane_shear": values[f"{board}.panel_shear"] * t,
+    }  # fmt: skip
 
 
 def _needs(piece: BoxSpar, ground: Ground) -> list[Need]:
@@ -94,6 +113,10 @@ def _needs(piece: BoxSpar, ground: Ground) -> list[Need]:
 
 def _suggest(room: Room) -> list[PieceBase]:
     return [BoxSpar(id=room.id("box"), width_mm=25.0, **room.run)]
+
+
+def _of_size(material: str, sizes: tuple[float, ...], run: Run) -> list[tuple[BoxSpar, ...]]:
+    return [(BoxSpar(id="new", material=material, width_mm=sizes[0], **run),)]
 
 
 KIND = Kind(
@@ -107,5 +130,8 @@ KIND = Kind(
     minutes=minutes((9, 15, 30), (12, 20, 40)),
     needs=_needs,
     suggest=_suggest,
+    derived=_derived,
+    sizes=tuple(("foamboard_light", (w,)) for w in (20.0, 30.0)),
+    of_size=_of_size,
     offer=Offer("stick", "Box folded from board", "Stiff in twist too; cheap.", "Takes room; its paper hates wet."),
 )

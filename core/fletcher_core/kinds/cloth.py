@@ -11,7 +11,7 @@ from pydantic import Field
 from ..catalogue import catalogue
 from ..fields import measure
 from .base import PieceBase, Wrap
-from .kind import Kind, Offer, Room, Say, Values, minutes
+from .kind import Kind, Offer, Room, Run, Say, Values, minutes
 from .laminate import cloth_thickness, first_ply_failure, laminate, micromechanics, resin_mass
 from .needs import roll_of
 from .rows import Ground, Rows
@@ -93,6 +93,18 @@ def _suggest(room: Room) -> list[PieceBase]:
     return [Cloth(id=room.id("cloth"), x_to=0.15, angle_deg=45.0, **room.whole)]
 
 
+#: cloths that a search tries, and in no more layers than this; own choice
+_TRIED, _MOST_LAYERS = ("glass_woven", "carbon_woven"), 2
+
+
+def _tried(common: Run, tip: float, elsewhere: bool) -> list[Cloth]:
+    """Light cloth on both faces: all over, or the nose alone."""
+    if common["layers"] > _MOST_LAYERS:
+        return []
+    extents = (1.0, 0.35) if elsewhere else (1.0,)
+    return [Cloth(**common, material=material, x_to=to, y_to_mm=tip) for material in _TRIED for to in extents]
+
+
 KIND = Kind(
     model=Cloth,
     group="sheets",
@@ -108,5 +120,6 @@ KIND = Kind(
     ),
     bond="faced",
     uses=_uses,
+    tried=_tried,
     derived=_derived,
 )

@@ -126,6 +126,8 @@ class Kind(Generic[P]):
     sizes : (material, sizes in mm) that are sold everywhere; `of_size` makes the pieces that a search tries;
         `form` under which the shelf has them.
     covers : (material's name in the catalogue, common fields, tip in mm, called) -> sheets that a search tries.
+    tried : (common fields, tip in mm, whether it may lie elsewhere than all over) -> sheets that a search tries, of
+        what comes from no roll.
     twists_alone : it has no part in what skins, webs and cut-outs do against twist.
     for_hits : it is there for knocks, so that it is never called dead weight.
     look : its own hatch where it is no material.
@@ -154,6 +156,7 @@ class Kind(Generic[P]):
     of_size: Callable[[str, tuple[float, ...], Run], list[tuple[P, ...]]] | None = None
     form: str = ""
     covers: Callable[[str, Run, float, str], list[P]] | None = None
+    tried: Callable[[Run, float, bool], list[P]] | None = None
     twists_alone: bool = False
     for_hits: bool = False
     look: str = ""

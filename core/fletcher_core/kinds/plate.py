@@ -29,9 +29,11 @@ def _rows(piece: Plate, index: int, ground: Ground) -> Rows:
     y = ground.plan.y
     start, end = np.full_like(y, piece.x_from), np.full_like(y, piece.x_to)
     there = ground.run(piece.y_from_mm, piece.y_to_mm)
+    # two that meet at an edge are glued to each other there
+    nose, tail = (piece.surface == "both" and at for at in (piece.x_from <= 0, piece.x_to >= 1))
     return Rows(
         sheets=[
-            SheetRow(index, f"plate.{piece.id}", 1, f, start, end, piece.thickness_mm, False, False, there, piece.glue)
+            SheetRow(index, f"plate.{piece.id}", 1, f, start, end, piece.thickness_mm, nose, tail, there, piece.glue)
             for f in FACES[piece.surface]
         ]
     )

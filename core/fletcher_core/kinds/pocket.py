@@ -14,11 +14,15 @@ from .rows import Ground, PatchRow, Rows
 
 
 class Pocket(Across):
-    """A pocket cut into one face, as for a servo; what crosses it is cut too."""
+    """A pocket cut into one face, as for a servo; what crosses it is cut too, but films that are laid over it after.
+
+    Over the hole they are sheared and not pressed: there is no foam to keep them from buckling.
+    """
 
     kind: Literal["pocket"] = "pocket"
     face: Literal["top", "bottom", "through"] = Field("bottom", json_schema_extra={"label": "open at the"})
     depth_mm: float = measure("depth", "length", 0.5, 120.0, 12.0)
+    covered: bool = Field(False, json_schema_extra={"label": "film runs on over it"})
     corner_mm: float = measure("radius of its corners", "length", 0.1, 50.0, 0.5)
 
 
@@ -27,7 +31,7 @@ def _rows(piece: Pocket, index: int, ground: Ground) -> Rows:
     face = -1 if piece.face == "bottom" else 1
     depth = None if piece.face == "through" else piece.depth_mm
     start, end = ground.same(piece.x_from), ground.same(piece.x_to)
-    return Rows(patches=[PatchRow(index, None, start, end, face, depth, run, piece.corner_mm)])
+    return Rows(patches=[PatchRow(index, None, start, end, face, depth, run, piece.corner_mm, covered=piece.covered)])
 
 
 def _size(piece: Pocket, mm: Say) -> str:

@@ -87,6 +87,9 @@ class MemberRow:
     near_surface : (S,) or number, 1 where less than its own height of foam lies over it.
     rope : bears no pressure of its own, so it cannot crush or kink; `edge` is the edge that it follows.
     round : drawn as a circle; `bore` is the diameter of the hole in it, 0 for none.
+    loose : it lies in what has been cut off, so that only its weight counts.
+    bond_mm : thickness of its glue line; the glue's usual one if None. fills : it keeps what it lies in from being
+        crushed.
     """
 
     piece: int
@@ -119,13 +122,18 @@ class MemberRow:
     bore: float = 0.0
     cut_by: tuple[int, ...] = ()
     left_by: tuple[int, ...] = ()
+    loose: bool = False
+    bond_mm: float | None = None
+    fills: bool = True
 
 
 @dataclass(frozen=True)
 class SheetRow:
     """One sheet on one face; `piece` is None for what belongs to the board itself.
 
-    `weight` (S,) is the share of its layers that is there, 0 where it is not.
+    `weight` (S,) is the share of its layers that is there, 0 where it is not. `bears` says whether it is stretched
+    and sheared with the rest, only sheared (over a hole it would buckle before it bore any push), or weighs only.
+    A `t` below zero lies inside the faces.
     """
 
     piece: int | None
@@ -140,18 +148,28 @@ class SheetRow:
     weight: Array
     glue: str | None = None
     cut_by: tuple[int, ...] = ()
+    left_by: tuple[int, ...] = ()
     part: str = ""
+    bears: Literal["all", "flow", "none"] = "all"
 
 
 @dataclass(frozen=True)
 class PatchRow:
     """Part of the core that is another foam, or nothing (`prefix` None), between two places of the chord.
 
-    `depth` is measured from the face (+1 upper, -1 lower); None for the whole depth. `edge` names the edge
-    that it is cut into, "" for one that lies inside.
+    Attributes
+    ----------
+    piece : place in the list of pieces, None for what belongs to the part itself.
+    depth : from the face (+1 upper, -1 lower); None for the whole depth.
+    edge : the edge that it is cut into, "" for one that lies inside.
+    stands : "instead" of the core with figures of its own, or none; "loose": cut off, it weighs and bears nothing;
+        "beside": in what is cut off already, only its weight counts; "hollow": nothing for shear and twist, while
+        what the foam loses by it is counted elsewhere.
+    area : (S,) or number, mm2, of what has no extent in the section, at the middle of its shares.
+    covered : sheets run on over it.
     """
 
-    piece: int
+    piece: int | None
     prefix: str | None
     share_from: Array
     share_to: Array
@@ -160,6 +178,9 @@ class PatchRow:
     present: Array
     corner: float = 0.0
     edge: str = ""
+    stands: Literal["instead", "loose", "beside", "hollow"] = "instead"
+    area: Any = None
+    covered: bool = False
 
 
 @dataclass

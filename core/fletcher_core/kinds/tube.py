@@ -8,6 +8,7 @@ from typing import Literal
 import numpy as np
 from pydantic import Field, model_validator
 
+from ..catalogue import catalogue
 from ..fields import Problem, fault, measure
 from ..units import Measure
 from .base import Buried, PieceBase
@@ -19,15 +20,18 @@ from .shapes import inside, round_shape
 
 #: (outer, inner) sold everywhere, mm
 DIAMETERS = ((3.0, 1.5), (4.0, 2.5), (5.0, 3.0), (6.0, 4.0), (8.0, 6.0), (10.0, 8.0), (12.0, 10.0))
+#: share of its girth by which a rod is held that lies in a bore with more room than its glue fills (own estimate)
+ALONG_A_LINE = 0.1
 
 
 class Tube(Buried):
-    """A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`."""
+    """A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`; a rod without a diameter fills the bore."""
 
     kind: Literal["tube"] = "tube"
     outer_mm: float = measure("outer diameter", "length", 0.8, 60.0, 6.0)
     inner_mm: float = measure("inner diameter", "length", 0.1, 59.0, 4.0)
     sleeve_material: str | None = Field(None, json_schema_extra={"label": "rod inside the tube", "table": "stock"})
+    sleeve_mm: float | None = measure("diameter of the rod inside, empty: it fills the bore", "length", 0.3, 59.0, None)
     sleeve_to_mm: float = measure("the rod inside ends at", "length", 1.0, 2500.0, 100.0)
 
     @model_validator(mode="after")
@@ -42,6 +46,23 @@ class Tube(Buried):
             )
         return self
 
+    @model_validator(mode="after")
+    def _goes_in(self) -> Tube:
+        if self.sleeve_material and self.sleeve_mm is not None and self.sleeve_mm > self.inner_mm:
+            raise fault(
+                "sleeve_mm",
+                "A rod of {rod} does not go into a bore of {bore}.",
+                "Take a thinner rod, or a wider tube.",
+                rod=Measure(self.sleeve_mm),
+                bore=Measure(self.inner_mm),
+            )
+        return self
+
+    @property
+    def rod_mm(self) -> float:
+        """Diameter of the rod inside."""
+        return self.inner_mm if self.sleeve_mm is None else self.sleeve_mm
+
 
 def _rows(piece: Tube, index: int, ground: Ground) -> Rows:
     """The tube, and the rod glued into its bore where there is one."""
@@ -49,11 +70,15 @@ def _rows(piece: Tube, index: int, ground: Ground) -> Rows:
     if piece.sleeve_material is None:
         return Rows([outer])
     run = ground.run(piece.y_from_mm, min(piece.sleeve_to_mm, piece.y_to_mm))
-    bore = {**inside(round_shape(piece.inner_mm, 0.0)), "bond_width": np.pi * piece.inner_mm}
+    glue, room = catalogue().glue[piece.glue], 0.5 * (piece.inner_mm - piece.rod_mm)
+    fills = room <= catalogue().widest_gap(glue)
+    held = np.pi * piece.rod_mm * (1.0 if fills else ALONG_A_LINE)
+    bore = {**inside(round_shape(piece.rod_mm, 0.0)), "bond_width": held}
     core = MemberRow(
         index, f"stock.{piece.sleeve_material}", piece.glue, x=outer.x, z=outer.z, present=run, **bore,
         oblique=outer.oblique, free_length=max(min(piece.sleeve_to_mm, piece.y_to_mm) - piece.y_from_mm, 1.0),
         ends=outer.ends, part="rod inside", against="part",
+        bond_mm=max(glue.bond, room) if fills else glue.bond, fills=fills,
     )  # fmt: skip
     return Rows([outer, core])
 
@@ -64,12 +89,12 @@ def _needs(piece: Tube, ground: Ground) -> list[Need]:
     if piece.sleeve_material:
         within = piece.model_copy(update={"y_to_mm": min(piece.sleeve_to_mm, piece.y_to_mm)})
         runs = runs_of(ground, within)
-        found.append(stick_needs("rod", piece.sleeve_material, {"diameter_mm": piece.inner_mm}, runs))
+        found.append(stick_needs("rod", piece.sleeve_material, {"diameter_mm": piece.rod_mm}, runs))
     return found
 
 
 def _size(piece: Tube, mm: Say) -> str:
-    within = f", rod inside to {mm(piece.sleeve_to_mm)}" if piece.sleeve_material else ""
+    within = f", {mm(piece.rod_mm)} rod inside to {mm(piece.sleeve_to_mm)}" if piece.sleeve_material else ""
     return f"{mm(piece.outer_mm)} / {mm(piece.inner_mm)} tube{within}"
 
 

@@ -11,7 +11,7 @@ from pydantic import Field
 from ..fields import Problem, measure
 from ..units import Measure
 from .base import Layered, PieceBase, Stick
-from .kind import Kind, Offer, Room, Say, minutes
+from .kind import Kind, Offer, Room, Run, Say, minutes
 from .needs import depth_of, layer_ends, runs_of
 from .place import layers_left, line_of
 from .rows import Ground, MemberRow, Need, Rows
@@ -127,6 +127,19 @@ def with_caps(room: Room) -> list[PieceBase]:
     ]  # fmt: skip
 
 
+def _of_size(material: str, sizes: tuple[float, ...], run: Run) -> list[tuple[Web, ...]]:
+    """Upright grain between caps: thickness of the web, width and thickness of the caps."""
+    thick, wide, cap = sizes
+    return [
+        (
+            Web(
+                id="new", material=material, thickness_mm=thick, grain="upright", cap_material="carbon_pultruded",
+                cap_width_mm=wide, cap_thickness_mm=cap, **run,
+            ),
+        )
+    ]  # fmt: skip
+
+
 KIND = Kind(
     model=Web,
     group="sticks",
@@ -141,4 +154,6 @@ KIND = Kind(
     ),
     width_seen=lambda p: max(p.thickness_mm, p.cap_width_mm if p.cap_material else 0.0),
     problems=_problems,
+    sizes=tuple(("balsa_hard", s) for s in ((2.0, 3.0, 0.5), (3.0, 5.0, 0.5), (3.0, 6.0, 1.0))),
+    of_size=_of_size,
 )

@@ -9,6 +9,9 @@ from pydantic import Field, field_validator
 from ..catalogue import catalogue
 from ..fields import Described, Stretch, fault, measure
 
+#: a strip of carbon at the rear edge: material, mm wide, mm thick
+EDGE_STRIP = ("carbon_pultruded", 5.0, 0.5)
+
 
 class Built(Described):
     """How a control surface is built and driven, on a wing or by itself."""

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
+from functools import partial
 from typing import Any, Literal
 
 import numpy as np
@@ -20,6 +21,10 @@ from ..report.verdict import ModeLine, State
 from ..report.words import label, place
 from ..units import System
 from .control_surfaces import Which, hinges_for, judge, surface_of
+from .other_glue import OtherGlue
+
+#: glue -> what the whole part would lose by it, in words
+Costs = Callable[[str], str]
 
 #: modes in which glue lets go, or the foam beside it
 OF_PIECES = ("bond_shear", "end_slip", "skin_bond")
@@ -81,12 +86,12 @@ def _area(a: Evaluation, index: int) -> float:
     """cm2 of one half wing that glue holds on a piece."""
     layout, area = a.layout, 0.0
     for p, row in enumerate(layout.member_rows):
-        if row.piece == index and row.glue is not None:
+        if row.piece == index and row.glue is not None and not row.left_by:
             there = layout.section.members.present[p]
             area += float(np.trapezoid(layout.bond_width[p] * there, layout.plan.s))
     sheets = layout.section.sheets
     for p, sheet in enumerate(layout.sheet_rows):
-        if sheet.piece == index:
+        if sheet.piece == index and sheet.glue is not None and not sheet.left_by:
             width = (sheets.share_to[p] - sheets.share_from[p]) * layout.outline.chord * (sheets.present[p] > 0)
             area += float(np.trapezoid(width, layout.plan.s))
     return min(10_000.0, max(0.05, area / 100))
@@ -100,7 +105,7 @@ def glued_joints(
     Reserves are those of a hard pull; a bond that no mode looks at has none.
     """
     core = meets(a.layout.part.core.material)
-    lines = mode_lines(a)
+    lines, other = mode_lines(a), OtherGlue(a)
     found = []
     for i, any_piece in enumerate(a.scheme.pieces):
         piece: Any = any_piece
@@ -113,7 +118,8 @@ def glued_joints(
             bends=shape == "faced",
         )  # fmt: skip
         worst = _worst([m for m in lines if m.piece_id == piece.id and m.mode in OF_PIECES])
-        found.append(_judged(piece.id, "piece", label(piece, system), "", glue, worst, question, tests, school))
+        costs = partial(other.in_piece, i)
+        found.append(_judged(piece.id, "piece", label(piece, system), "", glue, worst, question, tests, school, costs))
     y, chord = a.layout.plan.y, a.layout.outline.chord
     depth = a.layout.outline.z_scale * a.layout.outline.profile.thickness
     start = 0.0
@@ -123,8 +129,8 @@ def glued_joints(
             near = [m for m in lines if m.mode in OF_JOINTS and abs(m.y_mm - start) < 15]
             question = JointQuestion(one=core, other=core, shape="butt", area_cm2=max(0.05, area), gap_mm=0.3)
             name = "Joint in the middle" if k == 0 else f"Joint {place(start, system)}"
-            kind, glue = panel.joint.kind, panel.joint.glue
-            found.append(_judged(f"joint-{k}", "joint", name, kind, glue, _worst(near), question, tests, school))
+            kind, glue, costs = panel.joint.kind, panel.joint.glue, partial(other.in_joint, k)
+            found.append(_judged(f"joint-{k}", "joint", name, kind, glue, _worst(near), question, tests, school, costs))
         start += panel.span_mm
     found += _hinges(a)
     return sorted(found, key=lambda j: np.inf if j.reserve is None else j.reserve.typical)
@@ -132,7 +138,7 @@ def glued_joints(
 
 def _judged(
     key: str, kind: Literal["piece", "joint"], name: str, where: str, glue: str, worst: ModeLine | None,
-    question: JointQuestion, tests: Sequence[BondTest], school: str,
+    question: JointQuestion, tests: Sequence[BondTest], school: str, costs: Costs,
 ) -> GluedJoint:  # fmt: skip
     asked = _asked(question, glue, worst)
     advice = choose(asked, school, tests)
@@ -146,29 +152,36 @@ def _judged(
     if state == "sound" and reserve is not None and reserve.low < 1:
         # one glue line in ten would give way
         state = "close"
+    plenty = reserve is None or reserve.low >= PLENTY
     return GluedJoint(
         id=key, kind=kind, name=name, where=where, glue=glue, glue_label=catalogue().glue[glue].label, reserve=reserve,
         state=state, how=worst.how if worst else "nothing that was looked at strains it",
-        todo=_todo(glue, state, [r.says for r in against], advice), against=[r.says for r in against],
+        todo=_todo(glue, state, [r.says for r in against], advice, costs), against=[r.says for r in against],
         first=advice.ranked[0].label if advice.ranked else "", question=asked,
-        test=None if reserve is None or reserve.low >= PLENTY else next_test(asked, school, tests, glue),
+        test=None if plenty else next_test(asked, school, tests, glue, lambda other: not costs(other)),
     )  # fmt: skip
 
 
-def _todo(glue: str, state: State | None, against: list[str], advice: Advice) -> str:
+def _todo(glue: str, state: State | None, against: list[str], advice: Advice, costs: Costs) -> str:
+    """What to do about a joint; another glue is named with what the whole part would lose by it."""
     first = advice.ranked[0] if advice.ranked else None
     if against:
-        other = f" {first.label} may be used." if first else " No glue of the list may be used: screw, bind or lock it."
+        free = next((r for r in advice.ranked if not costs(r.glue)), first)
+        other = f" {free.label} may be used." if free else " No glue of the list may be used: screw, bind or lock it."
         return f"Change the glue.{other}"
     if state == "gives way":
-        stronger = next((r for r in advice.ranked if r.glue != glue and r.reserve and r.reserve.typical >= 1.25), None)
+        able = (r for r in advice.ranked if r.glue != glue and r.reserve and r.reserve.typical >= 1.25)
+        stronger = next((r for r in able if not costs(r.glue)), None)
         if stronger:
             return f"{stronger.label} would hold here; or glue more of it."
         return "No glue makes up for it: the foam gives first. More glued area, a longer run, or a wider piece."
     if state == "close":
         return "It holds, but a poor glue line may not: roughen both sides, press all over, test a scrap."
     said = "Sound." if state else "Nothing that was looked at asks much of it."
-    return f"{said} {first.label} would come first here." if first is not None and first.glue != glue else said
+    if first is None or first.glue == glue:
+        return said
+    lost = costs(first.glue)
+    return f"{said} {first.label} would come first here" + (f", but {lost}." if lost else ".")
 
 
 def _hinges(a: Evaluation) -> list[GluedJoint]:

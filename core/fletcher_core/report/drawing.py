@@ -116,16 +116,18 @@ def _section_piece(layout: PartLayout, p: int, k: int, stretch: float) -> SliceP
 
 def _section_patch(layout: PartLayout, p: int, outline: Outline) -> SlicePiece:
     row = layout.patch_rows[p]
-    piece: Any = layout.pieces[row.piece]
+    piece: Any = None if row.piece is None else layout.pieces[row.piece]
     k = 0
     share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 13)
     upper, lower = outline.faces_at(share)
     top = upper if row.depth is None or row.face > 0 else np.minimum(lower + row.depth, upper)
     low = lower if row.depth is None or row.face < 0 else np.maximum(upper - row.depth, lower)
     x = share * outline.chord[0]
+    named = {"piece_id": None, "kind": "control surface", "family": "foam", "on": True}
+    if piece is not None:
+        named = {"piece_id": piece.id, "kind": piece.kind, "family": family(piece), "on": piece.on}
     return SlicePiece(
-        piece_id=piece.id, kind=piece.kind, family=family(piece), on=piece.on, shape="polygon",
-        points=_pairs(np.concatenate([x, x[::-1]]), np.concatenate([top, low[::-1]])),
+        **named, shape="polygon", points=_pairs(np.concatenate([x, x[::-1]]), np.concatenate([top, low[::-1]])),
     )  # fmt: skip
 
 
@@ -133,7 +135,8 @@ def _patches_first(layout: PartLayout, k: int, outline: Outline) -> list[SlicePi
     if not layout.patch_rows:
         return []
     at = layout.take(np.array([k]))
-    return [_section_patch(at, p, outline) for p, row in enumerate(at.patch_rows) if row.present[0] > 0]
+    drawn = [p for p, row in enumerate(at.patch_rows) if row.present[0] > 0 and row.area is None]
+    return [_section_patch(at, p, outline) for p in drawn if at.patch_rows[p].stands != "hollow"]
 
 
 def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
@@ -149,6 +152,8 @@ def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
     pieces = _patches_first(layout, k, outline)
     for row_index, row in enumerate(layout.sheet_rows):
         if not layout.section.sheets.present[row_index, k] or any(scheme.pieces[c].on for c in row.cut_by):
+            continue
+        if row.t < 0 or not all(scheme.pieces[c].on for c in row.left_by):
             continue
         weight = float(row.weight[k])
         share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 41)

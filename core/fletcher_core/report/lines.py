@@ -97,12 +97,21 @@ def case_lines(a: Evaluation, reserves: Array) -> list[CaseLine]:
                 id=case.id, label=case.label, factor=case.factor, unit=case.unit, reason=case.reason,
                 source=case.source,
                 n=min(n, MANY * case.factor), reserve=min(float(reserves[k, station]), MANY),
+                hold_reserve=min(a.solved.holds_to(a.solved.run_of(k))[0] / (case.factor * a.safety), MANY),
                 state=state_of(float(reserves[k, station])),
                 y_mm=float(a.layout.plan.y[station]), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
                 how=how(finding, a.scheme), hardest=k == hardest,
             )
         )  # fmt: skip
     return lines
+
+
+def pulled_is_covered(a: Evaluation, station: int) -> bool:
+    """Whether a sheet that bears lies over the face that is pulled in the first case."""
+    s, sheets = a.solved, a.layout.section.sheets
+    pulled = 1.0 if s.forces.moment[0, 0] < 0 else -1.0
+    bears = (s.materials.sheet_on * s.materials.sheet_Et)[0] > 0
+    return bool((bears & (sheets.face == pulled) & (sheets.present[:, station] > 0)).any())
 
 
 def ribbon(a: Evaluation, reserves: Array) -> list[RibbonPiece]:

@@ -159,7 +159,9 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
     case = a.cases[k]
     n, station, finding = a.solved.break_at(a.solved.run_of(k))
     samples = (
-        a.drawn if k == 0 else draw_samples(a.layout, a.table | method_errors(), a.on, a.solved.twist, a.flying_g, case)
+        a.drawn
+        if k == 0
+        else draw_samples(a.layout, a.table | method_errors(), a.on, (a.solved.twist, a.solved.flow), a.flying_g, case)
     )
     y = a.layout.plan.y[[station]]
     middle = a.layout.plan.x_le[[station]] + 0.3 * a.layout.plan.chord[[station]]

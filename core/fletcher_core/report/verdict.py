@@ -93,6 +93,8 @@ class CaseLine(BaseModel):
     source: str
     n: float
     reserve: float
+    #: of the end, after wrinkles, creases and cracks
+    hold_reserve: float
     state: State
     y_mm: float
     mode: str

@@ -37,11 +37,37 @@ def _cut_through(layout: PartLayout) -> Iterator[tuple[int, str]]:
     """What a pocket or a notch cuts, told at the cut-out."""
     pieces = layout.pieces
     cuts = [(r.piece, r.cut_by) for r in layout.member_rows]
-    cuts += [(r.piece, r.cut_by) for r in layout.sheet_rows if r.piece is not None]
+    covered = {r.piece for r in layout.patch_rows if r.covered}
+    cuts += [
+        (r.piece, tuple(c for c in r.cut_by if c not in covered)) for r in layout.sheet_rows if r.piece is not None
+    ]
     for index, cut_by in cuts:
         for cut in cut_by:
             if pieces[index].on and pieces[cut].on:
                 yield cut, f"It cuts the {short(pieces[index])}: nothing of that is left there to carry load."
+
+
+def _behind_a_hinge(layout: PartLayout) -> Iterator[tuple[int, str]]:
+    """Sticks that lie in a control surface."""
+    for row in layout.member_rows:
+        if row.loose and row.present.any() and layout.pieces[row.piece].on:
+            yield (
+                row.piece,
+                "It lies in a control surface: behind the hinge it carries nothing, its weight flies along.",
+            )
+
+
+_ROOM = (
+    "The rod inside has more room round it than this glue fills: it is held along one line only, and does not keep the "
+    "tube from being crushed. Take a thicker rod, wrap it with thread, or a glue that fills."
+)
+
+
+def _has_room(layout: PartLayout) -> Iterator[tuple[int, str]]:
+    """Rods in tubes whose glue does not reach across the room round them."""
+    for row in layout.member_rows:
+        if not row.fills and layout.pieces[row.piece].on:
+            yield row.piece, _ROOM
 
 
 def _foam(layout: PartLayout) -> Foam | None:
@@ -55,7 +81,7 @@ def warnings(layout: PartLayout) -> dict[int, list[str]]:
     said: dict[int, list[str]] = {}
     for index, sentence in _in_each_other(layout):
         said.setdefault(index, []).append(sentence)
-    for index, sentence in _cut_through(layout):
+    for index, sentence in (*_cut_through(layout), *_behind_a_hinge(layout), *_has_room(layout)):
         said.setdefault(index, []).append(sentence)
     for i, piece in enumerate(layout.pieces):
         name = getattr(piece, "glue", None)

@@ -82,6 +82,25 @@ def how(finding: Finding, scheme: Scheme) -> str:
     return MODES[finding.mode].words.format(thing=thing(finding, scheme), face=finding.face)
 
 
+#: an end that comes at less than so many times the first sign comes soon after it (own choice)
+SOON = 1.6
+
+
+def seen_before(first: Finding, n: float, end: Finding, held: float, covered: bool) -> tuple[bool, str]:
+    """Whether a builder sees the end coming, and what is to be seen: of a crease, by what comes after it.
+
+    `covered`: something lies over the pulled face where it ends, which holds the halves of cracked foam together.
+    """
+    mode = MODES[first.mode]
+    if first.mode != "core_compression" or first.piece is not None:
+        return mode.seen_coming, mode.seen
+    if MODES[end.mode].seen_coming or (covered and end.mode == "core_tension"):
+        return True, "A crease line shows on the pressed face; it sags, and springs back, before it gives up."
+    if held < SOON * n:
+        return False, "It creases a little before it snaps: do not count on the warning."
+    return True, "A crease line shows on the pressed face and stays; a good deal later it snaps without another sign."
+
+
 def place(y_mm: float, system: System, part: PartName = "wing") -> str:
     """ "120 mm out"; of a fin, "120 mm up"."""
     return "at the root" if y_mm < 1.0 else f"{Measure(round(y_mm)).text(system)} {PARTS[part].away}"

@@ -163,9 +163,10 @@ def _hold(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
     first, _, sign = a.solved.break_at(0)
     steps = [
         step("First sign", first, a.cases[0].unit, how(sign, a.scheme), MODES[sign.mode].source),
-        Step(label="What is left then", value="the section without its wrinkled skin or its cracked foam",
-             formula="wrinkled skins keep their wrinkling stress; cracked foam keeps its pressed half",
-             source="Allen 1969"),
+        Step(label="What is left then", value="the section without its wrinkled skin, crushed or cracked foam",
+             formula="wrinkled skins keep their wrinkling stress, crushed foam its plateau stress, over the zone that "
+             "is strained past it; cracked foam keeps its pressed half",
+             source="Allen 1969; Gibson and Ashby 1997; Timoshenko and Gere 1972"),
         *_loads(a, 0, k),
         *_finding_steps(a, finding, 0, k, n)[:2],
         step("Holds to", n, a.cases[0].unit, how(finding, a.scheme), MODES[finding.mode].source),

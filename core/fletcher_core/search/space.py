@@ -66,7 +66,10 @@ def _sizes(shelf: Sequence[ShelfItem] | None) -> list[tuple[str, str, tuple[floa
     """(kind, material, sizes) of the sticks there are to choose from."""
     if shelf is None:
         return [(name, material, sizes) for name, kind in SIZED.items() for material, sizes in kind.sizes]
-    found: dict[tuple[str, str, tuple[float, ...]], None] = {}
+    # what is put together from several things: whether they are there is asked of each way
+    found: dict[tuple[str, str, tuple[float, ...]], None] = {
+        (name, material, sizes): None for name, kind in SIZED.items() if not kind.form for material, sizes in kind.sizes
+    }
     for item in shelf:
         kind = next((name for name, k in SIZED.items() if k.form == item.form), None)
         if item.table == "stock" and kind is not None and item.count:
@@ -164,6 +167,15 @@ def _sheet_pieces(part: Lifting, there: Sequence[Any], wish: Wish, shelf: Any) -
                 change: dict[str, Any] = {"material": called[material], "layers": count, "drops_mm": []}
                 rolled = [p for p in there if p.kind in COVERS]
                 found.append((material, tuple(p.model_copy(update=change) for p in rolled)))
+    if "skin" in wish.vary:
+        elsewhere = "extent" in wish.vary or not there
+        found += [
+            ("", (piece,))
+            for kind in KINDS.values()
+            if kind.tried
+            for count in layers
+            for piece in kind.tried({"id": "film", "layers": count}, tip, elsewhere)
+        ]
     return found
 
 

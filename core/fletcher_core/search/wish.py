@@ -24,6 +24,8 @@ class Wish(Described):
     part_g: float | None = measure("the wing weighs at most", "mass", 5.0, 15000.0, None)
     minutes: float | None = measure("minutes of work at most", "number", 1.0, 3000.0, None)
     price: float | None = measure("price at most", "number", 0.01, 100_000.0, None)
+    #: of load, bend, twist and grams the 10th or 90th percentile must do, not the typical build
+    nine_of_ten: bool = Field(False, json_schema_extra={"label": "nine builds in ten do it"})
     from_shelf: bool = Field(False, json_schema_extra={"label": "only from the shelf"})
     vary: list[Vary] = Field(
         default_factory=lambda: list(VARY), min_length=1, max_length=len(VARY),

@@ -1,6 +1,6 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
-from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist
+from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist, having
 from .figures import derive, figures_as, foam_spreads, spreads
 from .filled import (
     FILLED,
@@ -8,7 +8,6 @@ from .filled import (
     SkinWarping,
     Sums,
     beside_sticks,
-    having,
     own_twist,
     section_properties,
     section_sums,

@@ -122,9 +122,7 @@ class TorsionStress:
 
     def like(self, some: TorsionStress, stations: NDArray[np.intp], weights: Array) -> TorsionStress:
         """That of other variants, known at some `stations`, in proportion to this one of a single variant."""
-        own = self.unit[:, :, stations]
-        share = np.divide(some.unit, own, out=np.ones_like(some.unit), where=own > 0)
-        return replace(self, unit=share @ weights * self.unit)
+        return replace(self, unit=in_proportion(self.unit, some.unit, stations, weights))
 
     def carried(self, weights: Array) -> TorsionStress:
         """To other stations, by `weights` (S, new S): it goes along the span as the depth does."""
@@ -171,6 +169,54 @@ class ShearFlow:
         webs = {p: stress[index] for p, stress in self.web_stress.items()}
         return ShearFlow(self.GA_s[index], self.foam_stress[index], self.unit[index], webs)
 
+    def at(self, stations: NDArray[np.intp]) -> ShearFlow:
+        """Of some of the stations."""
+        webs = {p: stress[:, stations] for p, stress in self.web_stress.items()}
+        return ShearFlow(self.GA_s[:, stations], self.foam_stress[:, stations], self.unit[:, stations], webs)
+
+    def carried(self, weights: Array) -> ShearFlow:
+        """To other stations, by `weights` (S, new S): as lengths and areas go where the size alone changes."""
+        length = np.sqrt(self.GA_s)
+        root = length @ weights
+        webs = {p: stress * self.GA_s @ weights / root**2 for p, stress in self.web_stress.items()}
+        stress, unit = self.foam_stress * self.GA_s @ weights / root**2, self.unit * length @ weights / root
+        return ShearFlow(root**2, stress, unit, webs)
+
+    def like(self, some: ShearFlow, stations: NDArray[np.intp], weights: Array) -> ShearFlow:
+        """That of other variants, known at some `stations`, in proportion to this one of a single variant."""
+
+        def of(own: Array, theirs: Array) -> Array:
+            return in_proportion(own, theirs, stations, weights)
+
+        webs = {p: of(stress, some.web_stress[p]) for p, stress in self.web_stress.items()}
+        return ShearFlow(
+            of(self.GA_s, some.GA_s), of(self.foam_stress, some.foam_stress), of(self.unit, some.unit), webs
+        )
+
+
+#: a figure below such a share of its largest along the span says nothing of what others have there (own choice)
+_NOTHING = 1e-3
+
+
+def in_proportion(own: Array, theirs: Array, stations: NDArray[np.intp], weights: Array) -> Array:
+    """`own` (..., 1, S) as others have it (..., V, S), who are known at some `stations` (..., V, few).
+
+    Where there is next to nothing of it, as round a hole or at the end of a sheet, it is as much of it elsewhere.
+    """
+    here = own[..., stations]
+    most = np.abs(own).max(axis=-1, keepdims=True)
+    told = np.broadcast_to(np.abs(here) > _NOTHING * most, theirs.shape)
+    share = np.divide(theirs, here, out=np.ones_like(theirs), where=told)
+    usual = share.sum(axis=-1, keepdims=True, where=told) / np.maximum(told.sum(axis=-1, keepdims=True), 1)
+    share = np.where(told, share, np.where(usual > 0, usual, 1.0))
+    return np.asarray(share @ weights * own)
+
+
+def having(on: Array) -> Runs:
+    """The variants that have a piece: in a search few of many do."""
+    there = np.flatnonzero(on)
+    return slice(None) if 2 * len(there) > len(on) else there
+
 
 class Kernel(Protocol):
     """Properties, shear flow, twist stiffness, strain at a point, and the points of the boundary."""
@@ -184,7 +230,7 @@ class Kernel(Protocol):
         ...
 
     def shear_flow(
-        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, sums: Any
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties
     ) -> ShearFlow:
         """Stresses and GA_s for a shear force of 1 N, (V, S)."""
         ...

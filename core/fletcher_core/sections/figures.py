@@ -218,9 +218,16 @@ def _entry(table: str) -> Callable[[str], Table]:
     return lambda key: {k: v for k, v in getattr(catalogue(), table)[key] if isinstance(v, Spread)}
 
 
+def _moving(key: str) -> Table:
+    """A board as what a control surface is made of: what it weighs, over its whole thickness."""
+    board = catalogue().board[key]
+    return {"density": _scaled(board.area_mass, 1 / board.thickness.typical)}
+
+
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
     "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded,
     "board": lambda key: _board_sheet(catalogue().board[key]),
+    "moving": _moving,
     "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
 }  # fmt: skip
 
@@ -260,8 +267,6 @@ def figures_as(prefix: str) -> Table:
 def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
     """`values` with what follows from them: cloth by laminate theory, walls of folded board."""
     found = dict(values)
-    for piece in layout.pieces:
-        found |= kind_of(piece).derived(piece, values)
     for prefix in dict.fromkeys(r.prefix for r in layout.member_rows if r.prefix.startswith("folded.")):
         t = catalogue().board[prefix.partition(".")[2]].thickness.typical
 
@@ -285,4 +290,6 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         slides = v("core_shear") / v("core_G")
         gives = np.minimum(slides, np.minimum(v("paper_tension"), wrinkle * paper.typical) / v("paper_Gt"))
         found[f"{prefix}.panel_shear"] = gives * found[f"{prefix}.G"]
+    for piece in layout.pieces:
+        found |= kind_of(piece).derived(piece, found)
     return found

@@ -15,6 +15,7 @@ from ..kinds.rows import Faces
 from ..model.lifting import Lifting
 from .contract import Kernel
 from .filled import FILLED, patches_of
+from .moving import hang
 from .own_sheets import between_faces, own_sheets
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
 
@@ -86,8 +87,10 @@ class PartLayout:
         )  # fmt: skip
 
 
-def _changes(pieces: Sequence[Piece]) -> Iterator[float]:
+def _changes(part: Lifting, pieces: Sequence[Piece]) -> Iterator[float]:
     """Places along the span where something starts or ends."""
+    for surface in part.surfaces.values():
+        yield from (surface.y_from_mm, surface.y_to_mm)
     for piece in pieces:
         yield from (piece.y_from_mm, piece.y_to_mm)
         yield from getattr(piece, "drops_mm", ())
@@ -113,7 +116,7 @@ def _faces(row: PatchRow, outline: Faces) -> tuple[Array, Array]:
     return lower, np.minimum(lower + row.depth, upper)
 
 
-def _cut_member(row: MemberRow, patch: PatchRow, ground: Ground) -> list[MemberRow]:
+def _cut_member(row: MemberRow, patch: PatchRow, by: int, ground: Ground) -> list[MemberRow]:
     """A stick in rows where a cut-out touches it: beside it; there while it is switched off; what it leaves.
 
     Its own shape is taken as its rectangle. Cut from one face it keeps its width, from one side its height; cut at a
@@ -144,14 +147,14 @@ def _cut_member(row: MemberRow, patch: PatchRow, ground: Ground) -> list[MemberR
     less["present"] = row.present * there * (stays > _TOUCHES)
     rows = [
         replace(row, present=row.present * ~there),
-        replace(row, present=row.present * there, cut_by=(*row.cut_by, patch.piece)),
+        replace(row, present=row.present * there, cut_by=(*row.cut_by, by)),
     ]
     if less["present"].any():
-        rows.append(replace(row, **less, left_by=(*row.left_by, patch.piece)))
+        rows.append(replace(row, **less, left_by=(*row.left_by, by)))
     return rows
 
 
-def _cut_sheet(row: SheetRow, patch: PatchRow, ground: Ground) -> list[SheetRow]:
+def _cut_sheet(row: SheetRow, patch: PatchRow, by: int) -> list[SheetRow]:
     """A sheet in rows where a cut-out opens its face: fore and aft of it, and what would bridge it."""
     open_face = patch.depth is None or patch.face == row.face
     common = _overlap((row.share_from, row.share_to), (patch.share_from, patch.share_to))
@@ -161,25 +164,29 @@ def _cut_sheet(row: SheetRow, patch: PatchRow, ground: Ground) -> list[SheetRow]
     low = np.clip(patch.share_from, row.share_from, row.share_to)
     high = np.clip(patch.share_to, row.share_from, row.share_to)
     there = row.weight * inside
+    cut_by = (*row.cut_by, by)
     found = [replace(row, weight=row.weight * ~inside)]
     if np.any((low > row.share_from)[inside]):
         found.append(replace(row, share_to=low, tail_edge=False, weight=there))
     if np.any((high < row.share_to)[inside]):
         found.append(replace(row, share_from=high, nose_edge=False, weight=there))
     bridge = replace(
-        row, share_from=low, share_to=high, weight=there, cut_by=(*row.cut_by, patch.piece),
+        row, share_from=low, share_to=high, weight=there, cut_by=cut_by,
         nose_edge=row.nose_edge and bool(np.all(low[inside] <= 0)),
         tail_edge=row.tail_edge and bool(np.all(high[inside] >= 1)),
     )  # fmt: skip
+    if patch.covered:
+        found.append(replace(bridge, cut_by=row.cut_by, left_by=(*row.left_by, by), bears="flow"))
     return [*found, bridge]
 
 
 def _cut(rows: Rows, ground: Ground) -> None:
     for patch in rows.patches:
-        if patch.prefix is not None:
+        if patch.prefix is not None or patch.piece is None or patch.stands != "instead":
             continue
-        rows.members = [r for row in rows.members for r in ([row] if row.rope else _cut_member(row, patch, ground))]
-        rows.sheets = [r for row in rows.sheets for r in _cut_sheet(row, patch, ground)]
+        by = patch.piece
+        rows.members = [r for row in rows.members for r in ([row] if row.rope else _cut_member(row, patch, by, ground))]
+        rows.sheets = [r for row in rows.sheets for r in _cut_sheet(row, patch, by)]
 
 
 def _round_notches(rows: Rows, on: list[bool], ground: Ground) -> None:
@@ -190,7 +197,7 @@ def _round_notches(rows: Rows, on: list[bool], ground: Ground) -> None:
             continue
         x = np.array(row.x)
         for patch in rows.patches:
-            if patch.edge and on[patch.piece] and patch.edge == row.edge:
+            if patch.edge and patch.piece is not None and on[patch.piece] and patch.edge == row.edge:
                 moved = x + patch.share_to * chord if row.edge == "leading" else x - (1 - patch.share_from) * chord
                 x = np.where(patch.present > 0, moved, x)
         upper, lower = ground.outline.faces_at(x / chord)
@@ -219,7 +226,7 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
     ----------
     stations : evenly spaced along the half span; nodes at changes are added.
     """
-    plan = planform(part, _changes(pieces), stations)
+    plan = planform(part, _changes(part, pieces), stations)
     outline = plan.outline(between_faces(part.core, profile_of(part.aerofoil)))
     ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part))
     rows = Rows(sheets=own_sheets(part.core, plan.y))
@@ -231,7 +238,18 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
     if rows.patches:
         _cut(rows, ground)
         _round_notches(rows, [p.on for p in pieces], ground)
+    hang(rows, part, ground)
     return assemble(part, pieces, ground, plan, outline, rows)
+
+
+def _held_by(rows: Sequence[MemberRow], k: int) -> int:
+    """The row that holds one: itself where foam does, else what foam holds of its piece, cut as it is."""
+    own = rows[k]
+    if own.against == "foam":
+        return k
+    beside = [j for j, r in enumerate(rows) if r.piece == own.piece and r.against == "foam"]
+    alike = [j for j in beside if (rows[j].cut_by, rows[j].left_by) == (own.cut_by, own.left_by)]
+    return next(iter(alike or beside), k)
 
 
 def assemble(
@@ -250,7 +268,9 @@ def assemble(
             "web_width",
         )  # fmt: skip
         members = Members(
-            **{k: wide(rows.members, k) for k in names}, oblique=np.array([r.oblique for r in rows.members])
+            **{k: wide(rows.members, k) for k in names},
+            oblique=np.array([r.oblique for r in rows.members]),
+            held_by=np.array([_held_by(rows.members, k) for k in range(len(rows.members))]),
         )
     if rows.sheets:
         sheets = Sheets(

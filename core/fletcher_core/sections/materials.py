@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
+from ..kinds import PatchRow
 from .layout import PartLayout
 from .section import CoreFoam, SectionMaterials
 from .slip import slip_factor
@@ -25,9 +26,25 @@ def _slip(layout: PartLayout, values: Values, E: Array) -> Array:
     rows, count = layout.member_rows, E.shape[0]
     area = layout.section.members.area.max(axis=1, initial=0.0)
     width = layout.bond_width.mean(axis=1) if rows else np.zeros(0)
-    bond = np.array([catalogue().glue[r.glue].bond if r.glue else 1.0 for r in rows])
+    usual = [catalogue().glue[r.glue].bond if r.glue else 1.0 for r in rows]
+    bond = np.array([t if r.bond_mm is None else r.bond_mm for r, t in zip(rows, usual, strict=True)])
     glue_G = _columns([values[f"glue.{r.glue}.G"] if r.glue else np.full(count, np.inf) for r in rows], count)
     return slip_factor(E * area, glue_G, width, bond, layout.free_length) if rows else np.zeros((count, 0))
+
+
+#: whose E, G and density a patch has, by how it stands: its own, the core's, or none
+_FIGURES_OF: Mapping[str, Mapping[str, str]] = {
+    "instead": {"E": "own", "G": "own", "density": "own"},
+    "loose": {"E": "", "G": "", "density": "own"},
+    "beside": {"E": "core", "G": "core", "density": "own"},
+    "hollow": {"E": "core", "G": "", "density": "core"},
+}
+
+
+def _as(row: PatchRow, key: str) -> str | None:
+    """Prefix of the figure that counts for a patch; None where it has none."""
+    whose = _FIGURES_OF[row.stands][key]
+    return row.prefix if whose == "own" else whose or None
 
 
 def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionMaterials:
@@ -53,22 +70,28 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         return _columns([values[f"{r.prefix}.{key}"] * (r.layers * scale) for r in sheets], count)
 
     def patch(key: str, scale: float = 1.0) -> Array:
-        return _columns([values[f"{r.prefix}.{key}"] * scale if r.prefix else np.zeros(count) for r in patches], count)
+        return _columns(
+            [values[f"{name}.{key}"] * scale if name else np.zeros(count) for name in (_as(r, key) for r in patches)],
+            count,
+        )
 
-    E = _columns([values[f"{r.prefix}.E"] * r.grain_factor for r in rows], count)
+    def bears(*ways: str) -> Array:
+        return np.array([float(r.bears in ways) for r in sheets])
+
+    E = _columns([values[f"{r.prefix}.E"] * (r.grain_factor * (not r.loose)) for r in rows], count)
     return SectionMaterials(
         CoreFoam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
         E,
-        _columns([values[f"{r.prefix}.G"] for r in rows], count),
+        _columns([values[f"{r.prefix}.G"] * (not r.loose) for r in rows], count),
         _columns([values[f"{r.prefix}.density"] * 1e-6 for r in rows], count),
         _columns([there(r.piece, r.cut_by, r.left_by) for r in rows], count),
         _slip(layout, values, E),
-        sheet("Et"),
-        sheet("Gt"),
+        sheet("Et") * bears("all"),
+        sheet("Gt") * bears("all", "flow"),
         sheet("mass", 1e-6),
-        _columns([there(r.piece, r.cut_by) for r in sheets], count),
+        _columns([there(r.piece, r.cut_by, r.left_by) for r in sheets], count),
         patch("E"),
         patch("G"),
         patch("density", 1e-6),
-        _columns([on[:, r.piece] for r in patches], count),
+        _columns([there(r.piece, ()) for r in patches], count),
     )

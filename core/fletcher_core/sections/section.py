@@ -6,7 +6,7 @@ Geometry does not depend on the variant; materials do not depend on the station.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 import numpy as np
 from numpy.typing import NDArray
@@ -39,6 +39,7 @@ class Members:
     present : 0 or 1, whether the member reaches this station.
     web_width : width over which it joins both faces and so raises the core's G; 0 for sticks.
     oblique : (P,) cube of the cosine of its angle to the span, for what it adds along the span.
+    held_by : (P,) the member that holds it, another part of its piece; itself where foam does.
     """
 
     x: Array
@@ -55,6 +56,7 @@ class Members:
     present: Array
     web_width: Array
     oblique: Array
+    held_by: NDArray[np.intp]
 
     @property
     def count(self) -> int:
@@ -89,7 +91,7 @@ class Sheets:
 
 @dataclass(frozen=True)
 class Patches:
-    """Parts of the core that are another foam, or nothing. All (P, S), in mm, from the leading edge.
+    """Parts of the core that are another foam, or nothing. All (P, S), in mm, from the leading edge, but where said.
 
     Attributes
     ----------
@@ -97,6 +99,7 @@ class Patches:
     part : share of the depth between them that the patch takes, 0 to 1.
     area, mx, mz, xx, zz, xz : integrals over the patch of 1, x, z and their products.
     present : 0 or 1 by station.
+    face : (P,) the one that it lies at, +1 upper or -1 lower; 0 where it takes the whole depth.
     """
 
     x_from: Array
@@ -109,6 +112,7 @@ class Patches:
     zz: Array
     xz: Array
     present: Array
+    face: Array
 
     @property
     def count(self) -> int:
@@ -167,13 +171,13 @@ class SectionMaterials:
 
 def no_members(stations: int) -> Members:
     """For a section without sticks."""
-    empty = np.zeros((0, stations))
-    return Members(*[*[empty] * 13, np.zeros(0)])
+    empty = {f.name: np.zeros((0, stations)) for f in fields(Members)}
+    return Members(**{**empty, "oblique": np.zeros(0), "held_by": np.zeros(0, dtype=np.intp)})
 
 
 def no_patches(stations: int) -> Patches:
     """For a section with nothing cut out of its foam."""
-    return Patches(*[np.zeros((0, stations))] * 10)
+    return Patches(*[*[np.zeros((0, stations))] * 10, np.zeros(0)])
 
 
 def no_sheets(stations: int) -> Sheets:

@@ -20,23 +20,24 @@ def _pieces(old: list[Document], new: list[Document]) -> list[str]:
     said += [f"{_name(p)} taken out" for k, p in before.items() if k not in after]
     for key, piece in after.items():
         was = before.get(key)
-        if was is None or was == piece:
-            continue
-        if {**was, "on": piece["on"]} == piece:
+        # a field that the older one lacks came with a newer version of the file: empty, it says nothing new
+        names = [f for f in piece if was and (_differs(was[f], piece[f]) if f in was else piece[f])]
+        if names == ["on"]:
             said.append(f"{_name(piece)} switched {'on' if piece['on'] else 'off'}")
-        else:
-            names = [f for f in piece if was.get(f) != piece[f]]
+        elif names:
             said.append(f"{_name(piece)}: {', '.join(n.removesuffix('_mm').replace('_', ' ') for n in names)}")
     return said if len(said) <= MOST else [f"{len(said)} pieces"]
 
 
-def _scheme(old: Document, new: Document) -> str:
+def _scheme(old: Document, new: Document) -> list[str]:
     said = _pieces(old["pieces"], new["pieces"])
     if old["name"] != new["name"]:
         said.insert(0, f"was called “{old['name']}”")
     if old["notes"] != new["notes"]:
         said.append("notes")
-    return f"scheme “{new['name']}” ({'; '.join(said)})" if said else f"scheme “{new['name']}”"
+    if not said and [p["id"] for p in old["pieces"]] != [p["id"] for p in new["pieces"]]:
+        said.append("in another order")
+    return [f"scheme “{new['name']}” ({'; '.join(said)})"] if said else []
 
 
 def _differs(old: Any, new: Any) -> bool:
@@ -76,7 +77,7 @@ def changes(old: Document, new: Document) -> list[str]:
         if key not in before:
             said.append(f"scheme “{scheme['name']}” was added")
         elif before[key] != scheme:
-            said.append(_scheme(before[key], scheme))
+            said += _scheme(before[key], scheme)
     said += [f"scheme “{s['name']}” was taken out" for k, s in before.items() if k not in after]
     for part in dict.fromkeys([*(old.get("chosen") or {}), *(new.get("chosen") or {})]):
         was, now = (d.get("chosen") or {} for d in (old, new))

@@ -2,15 +2,21 @@
 
 from __future__ import annotations
 
+import json
+from pathlib import Path
+
 import numpy as np
 import pytest
 from fletcher_core.analysis.estimate import tenth_and_ninetieth
+from fletcher_core.analysis.evaluation import compute
 from fletcher_core.analysis.sensitivity import figure_label
 from fletcher_core.analysis.uncertainty import SAMPLES, TOGETHER, normals, sample, typical
 from fletcher_core.catalogue import Spread
 from fletcher_core.failure import method_errors
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tube import Tube
+from fletcher_core.model import AirframeFile
+from fletcher_core.sections.contract import in_proportion
 from fletcher_core.verdicts import evaluate
 
 from tests.conftest import make_airframe, make_scheme
@@ -111,3 +117,29 @@ def test_the_spread_hardly_depends_on_how_many_stations_the_answer_has() -> None
         assert a.low == pytest.approx(b.low, rel=0.03)
         assert a.high == pytest.approx(b.high, rel=0.03)
     assert few.breaks.n.low == pytest.approx(many.breaks.n.low, rel=0.03)
+
+
+def test_builds_that_stand_nothing_make_no_wild_range() -> None:
+    """A sixth of the builds at next to nothing, the rest near 5: the range ends where the draws do."""
+    draws = np.concatenate([np.full(11, 1e-9) * np.arange(1, 12), np.random.default_rng(1).normal(5.0, 1.0, 53)])
+    low, high = tenth_and_ninetieth(draws)
+    assert low < 0.01
+    assert 5.0 < high < draws.max()
+
+
+@pytest.mark.parametrize("name", ["sanderling", "dunlin"])
+def test_no_build_of_the_demo_stands_next_to_nothing(name: str) -> None:
+    """What is known of draws at a few stations is carried along the span: where there is next to nothing of it too."""
+    file = AirframeFile.model_validate(json.loads(Path(f"demo/{name}.json").read_text(encoding="utf-8")))
+    for scheme in file.schemes:
+        a = compute(file.airframe, scheme, 61, False, True, file.beside(scheme.part))
+        first = a.drawn.n.min(axis=1)
+        assert first.min() > 0.2 * first[0], scheme.name
+
+
+def test_in_proportion_where_there_is_nothing() -> None:
+    own = np.array([[1.0, 2.0, 1e-12, 4.0]])
+    few, weights = np.array([0, 2, 3]), np.eye(4)[[0, 2, 3]] + np.array([[0, 0.5, 0, 0], [0, 0.5, 0, 0], [0, 0, 0, 0]])
+    theirs = np.array([[2.0, 1.0, 8.0]])
+    got = in_proportion(own, theirs, few, weights)
+    assert got[0] == pytest.approx([2.0, 4.0, 2e-12, 8.0])

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from fletcher_core.analysis.solve import Solved
 from fletcher_core.catalogue import catalogue
-from fletcher_core.failure import MODES, after_wrinkling
+from fletcher_core.failure import MODES, Shed, after
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.strip import Strip
@@ -96,7 +96,7 @@ def test_after_wrinkling_forces_are_in_balance() -> None:
         Rod(id="r", diameter_mm=4.0, chord_from=0.5, chord_to=0.5, y_to_mm=600.0),
     )
     done = solve_for(body, *pieces)
-    shed = after_wrinkling(loaded(body, *pieces))
+    shed = after(loaded(body, *pieces), Shed(wrinkled=True))
     assert shed is not None
     p, locked = shed.properties, shed.locked
     assert locked is not None

@@ -70,6 +70,9 @@ def test_a_tube_is_crushed_at_a_clamp_unless_a_rod_fills_it() -> None:
     assert finding(r, "tube_crush").n[0, 0] == pytest.approx(170 / stress, rel=1e-3)
     filled = tube.model_copy(update={"sleeve_material": "hardwood_dowel", "sleeve_to_mm": 60.0})
     assert np.isinf(finding(solve_for(held, filled), "tube_crush").n[0, 0])
+    # a rod that has more room than its glue fills leaves the tube hollow
+    loose = filled.model_copy(update={"sleeve_mm": 5.0, "glue": "contact_foam_safe"})
+    assert finding(solve_for(held, loose), "tube_crush").n[0, 0] == pytest.approx(170 / stress, rel=0.08)
     assert not [f for f in solved(tube, plate=20.0).findings if f.mode == "tube_crush"]
 
 
@@ -194,18 +197,18 @@ def test_tape_holds_the_halves_of_cracked_foam() -> None:
         make_scheme(TapeStrip(id="t", material="filament_tape_uni", surface="bottom", width_mm=48, y_to_mm=600)),
         spread=False,
     )
-    assert bare.holds.n.value == pytest.approx(bare.breaks.n.value)
-    if taped.breaks.mode == "core_tension":
-        assert taped.holds.n.value > taped.breaks.n.value
+    # bare, it snaps as soon as its pulled face cracks
+    assert bare.holds.mode == "core_tension"
+    assert taped.holds.n.value > 1.2 * bare.holds.n.value
 
 
 def test_after_a_crack_the_pressed_half_and_the_tape_are_in_balance() -> None:
-    from fletcher_core.failure import after_wrinkling
+    from fletcher_core.failure import Shed, after
 
     from tests.core.solving import loaded
 
     wing = loaded(make_airframe(plate=20.0), TapeStrip(id="t", surface="bottom", width_mm=100, y_to_mm=600))
-    cracked = after_wrinkling(wing, cracked=True)
+    cracked = after(wing, Shed(wrinkled=True, cracked=True))
     assert cracked is not None
     p = cracked.properties
     foam, tape = 8 * 200 * 10.0, 55 * 100.0

@@ -48,11 +48,11 @@ def run_of(result: Any, case: str) -> int:
 
 
 def test_a_sheet_wing_is_sheared_by_its_ailerons() -> None:
-    """G theta' h = 3 T / (c h^2) for a thin sheet, by hand."""
+    """G theta' h = 3 T / (c h^2) for a thin sheet, by hand; the aileron itself hangs on and twists nothing."""
     result = solve_for(sheet_wing())
     run = run_of(result, "full_aileron")
-    by_hand = FOAM.shear.typical / (3 * air_torque() / (200 * 6**2))
-    assert finding(result, "core_shear").n[run, 0] == pytest.approx(by_hand, rel=0.04)
+    by_hand = FOAM.shear.typical / (3 * air_torque() / (0.75 * 200 * 6**2))
+    assert finding(result, "core_shear").n[run, 0] == pytest.approx(by_hand, rel=0.05)
     assert by_hand < 1
 
 
@@ -88,7 +88,9 @@ def test_a_flap_is_a_case_of_its_own() -> None:
 
 def test_a_film_wrinkles_across_the_slant_by_torque_alone() -> None:
     """Bredt: q = T / (2 A), and in pure shear the push across the slant is as large as the shear (Mohr)."""
-    body = with_aileron(make_airframe(code="0012", speed=22.0, foam="epp20"))
+    # behind the hinge of an aileron a film would be open: at the root it goes round
+    farther_out = AILERON.model_copy(update={"y_from_mm": 100.0})
+    body = with_aileron(make_airframe(code="0012", speed=22.0, foam="epp20"), farther_out)
     result = solve_for(body, Skin(id="film", material="laminate_125um", y_to_mm=600.0))
     run, film, foam = run_of(result, "full_aileron"), catalogue().skin["laminate_125um"], catalogue().foam["epp20"]
     outline = result.layout.outline
@@ -96,7 +98,7 @@ def test_a_film_wrinkles_across_the_slant_by_torque_alone() -> None:
     assert film.film_thickness is not None
     t = film.film_thickness.typical
     wrinkle = 0.5 * np.cbrt(film.Et_along.typical / t * foam.E.typical * foam.G.typical) * t
-    by_hand = wrinkle * 2 * area / air_torque()
+    by_hand = wrinkle * 2 * area / (air_torque() * 500 / 600)
     got = finding(result, "skin_wrinkling", "top").n[run, 0]
     # foam takes a part of the torque, by itself, and hands some from face to face where the film is soft beside it
     share = solve_for(body).GJ[0, 0] / result.GJ[0, 0]

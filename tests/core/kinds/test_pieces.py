@@ -22,13 +22,16 @@ from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.kinds.tube import Tube
 from fletcher_core.kinds.web import Web
 from fletcher_core.model import Core, FlatPlate, Wing
+from fletcher_core.report.warnings import warnings
 from fletcher_core.sections.filled import core_moments
 from fletcher_core.verdicts import evaluate
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
+from scipy.linalg import solve_banded
 
 from tests.conftest import make_airframe, make_scheme, with_wing
-from tests.core.solving import finding, solve_for, solved
+from tests.core.solving import finding, sections_for, solve_for, solved
 
 PLATE = 20.0
 CARBON, BALSA = catalogue().stock["carbon_pultruded"], catalogue().stock["balsa_hard"]
@@ -53,6 +56,54 @@ def test_a_rod_in_a_tube_adds_little_stiffness_but_all_of_its_weight() -> None:
     assert two.properties.EIxx[0, 0] - one.properties.EIxx[0, 0] == pytest.approx(added, rel=1e-3)
     grams = two.half_mass_g[0] - one.half_mass_g[0]
     assert grams == pytest.approx(1550e-6 * np.pi / 4 * 36 * 600, rel=1e-3)
+
+
+def test_what_a_rod_with_room_round_it_adds_hangs_on_its_glue() -> None:
+    """gamma of the rod, against a rod in glue, both cut into 2000 pieces, in a tube that stretches as a cosine."""
+    tube = Tube(
+        id="t", outer_mm=8, inner_mm=6, y_to_mm=600, sleeve_material="carbon_pultruded", sleeve_to_mm=600.0,
+        glue="silicone", sleeve_mm=5.0,
+    )  # fmt: skip
+    s = sections_for(make_airframe(), tube)
+    room, G = 0.5, catalogue().glue["silicone"].G.typical
+    EA, k = CARBON.E.typical * np.pi / 4 * 25, G * np.pi * 5.0 / room  # N, N/mm for each mm
+    count, long = 2000, 600.0
+    step = long / count
+    y = np.linspace(0, long, count + 1)
+    shape = 2 * long / np.pi * np.sin(np.pi * y / (2 * long))  # the tube's own shift, its strain a cosine
+    # EA u'' = k (u - tube's), nothing shifts in the middle and nothing pulls at the end
+    main = np.full(count + 1, 2 * EA / step**2 + k)
+    main[-1] = EA / step**2 + 0.5 * k
+    right = k * shape
+    right[-1] *= 0.5
+    band = np.zeros((3, count + 1))
+    band[0, 1:], band[1], band[2, :-1] = -EA / step**2, main, -EA / step**2
+    band[1, 0], band[0, 1], right[0] = 1.0, 0.0, 0.0
+    u = solve_banded((1, 1), band, right)
+    pulled = np.diff(u)[0] / np.diff(shape)[0]
+    assert s.materials.gamma[0, 1] == pytest.approx(pulled, rel=2e-3)
+    assert s.materials.gamma[0, 1] < 0.9
+
+
+def test_a_rod_in_a_tube_is_as_thick_as_it_is() -> None:
+    tube = Tube(id="t", outer_mm=8, inner_mm=6, y_to_mm=600, sleeve_material="spruce", sleeve_to_mm=600.0)
+    full, thin = (sections_for(make_airframe(), t) for t in (tube, tube.model_copy(update={"sleeve_mm": 4.0})))
+    spruce = catalogue().stock["spruce"].density.typical * 1e-6
+    less = np.pi / 4 * (36 - 16) * spruce * 600
+    assert full.half_mass_g[0] - thin.half_mass_g[0] == pytest.approx(less, rel=1e-3)
+    with pytest.raises(ValidationError, match="bore"):
+        Tube(id="t", outer_mm=8, inner_mm=6, y_to_mm=600, sleeve_material="spruce", sleeve_mm=6.5)
+
+
+def test_a_rod_with_more_room_than_its_glue_fills_is_held_along_a_line() -> None:
+    tube = Tube(
+        id="t", outer_mm=8, inner_mm=6, y_to_mm=600, sleeve_material="spruce", sleeve_to_mm=600.0, glue="ca_foam_safe"
+    )
+    snug, loose = (sections_for(make_airframe(), t) for t in (tube, tube.model_copy(update={"sleeve_mm": 5.0})))
+    assert [r.fills for r in snug.layout.member_rows] == [True, True]
+    assert [r.fills for r in loose.layout.member_rows] == [True, False]
+    assert not warnings(snug.layout)
+    assert "along one line" in warnings(loose.layout)[0][0]
 
 
 def test_a_sleeve_ends_where_it_ends() -> None:

@@ -48,8 +48,8 @@ def test_a_group_taken_out_is_the_wing_without_its_pieces() -> None:
     rods = next(g for g in v.groups if g.group == "sticks")
     without = evaluate(make_airframe(), make_scheme(PIECES_[2]), spread=False)
     assert rods.pieces == 2
-    assert rods.buys_hold_n == pytest.approx(v.holds.n.value - without.holds.n.value, rel=1e-6)
-    assert rods.buys_bend_mm == pytest.approx(without.tip_bend_mm.value - v.tip_bend_mm.value, rel=1e-6)
+    assert rods.buys_hold_n == pytest.approx(v.holds.n.value - without.holds.n.value, rel=1e-3)
+    assert rods.buys_bend_mm == pytest.approx(without.tip_bend_mm.value - v.tip_bend_mm.value, rel=1e-3)
     assert rods.grams == pytest.approx(sum(line.grams for line in v.ledger if line.group == "sticks"))
     # a pair works by its distance: together it buys more than its two halves one by one
     alone = [line.buys_EI for line in v.ledger if line.group == "sticks"]

@@ -206,3 +206,59 @@ def test_twist_met_before_is_the_twist_worked_out_anew() -> None:
         for name in ("breaks", "holds", "bend", "twist", "part_g"):
             assert np.allclose(getattr(met, name), getattr(anew, name), rtol=1e-9)
     assert len(memo) == 1
+
+
+@pytest.mark.usefixtures("small")
+def test_the_winner_stands_gusts_and_landings_too() -> None:
+    """Asked for very little, a way that the hard pull alone would let pass breaks in a gust."""
+    gusty = make_airframe(n=2.0, speed=28.0, promise=700.0, rest=560.0)
+    wish = Wish(break_g=2.0, vary=["spar", "place", "reach"])
+    steps = list(search(gusty, make_scheme(Rod(id="rod", diameter_mm=2, y_to_mm=400)), wish))
+    got = steps[-1]
+    assert isinstance(got, Found)
+    assert got.winner is not None
+    verdict = evaluate(gusty, make_scheme(*got.winner.pieces), ledger=False, spread=False)
+    assert all(case.hold_reserve >= 1 for case in verdict.cases)
+    # lighter ones hold what was asked for, and not the gust
+    lighter = [p for p in got.front if p.part_g < got.winner.part_g and p.hold_g >= 2.0]
+    assert any(p.gives_way_in for p in lighter)
+    assert not any(p.meets for p in lighter)
+
+
+@pytest.mark.usefixtures("small")
+def test_nine_builds_in_ten_hold_it_where_that_is_asked_for() -> None:
+    usual = found(Wish(break_g=8, vary=["spar", "place", "reach"])).winner
+    safe = found(Wish(break_g=8, nine_of_ten=True, vary=["spar", "place", "reach"])).winner
+    assert usual is not None
+    assert safe is not None
+    assert safe.nine_hold_g is not None
+    assert safe.nine_hold_g >= 8
+    assert safe.part_g >= usual.part_g
+    verdict = evaluate(WING, SCHEME.model_copy(update={"pieces": safe.pieces}), ledger=False)
+    assert verdict.holds.n.low == pytest.approx(safe.nine_hold_g)
+
+
+def test_webs_boxes_and_cloth_are_tried_and_the_quick_model_knows_them() -> None:
+    wish = Wish(vary=["spar", "skin"])
+    there = space_of(WING, SCHEME, wish, None)
+    of_kind = {
+        kind: [k for k, o in enumerate(options) if o.pieces and o.pieces[0].kind == kind]
+        for kind, options in (("web", there.sticks), ("box", there.sticks), ("cloth", there.sheets))
+    }
+    assert all(of_kind.values())
+    bare = next(k for k, o in enumerate(there.sheets) if not o.pieces)
+    wide = len(there.sheets)
+    ways = [k * wide + bare for kind in ("web", "box") for k in of_kind[kind]]
+    ways += [of_kind["web"][0] * wide + k for k in of_kind["cloth"]]
+    got = answer_block(WING, bank_of(SCHEME, there), np.array(ways), {})
+    size = np.full(there.size, np.nan)
+    filled = {name: size.copy() for name in ("breaks", "holds", "bend", "twist", "part_g")}
+    for name, column in filled.items():
+        column[ways] = getattr(got, name)
+    full = _Full(WING, SCHEME, wish, there, _answers(there, type(got)(**filled)), "metric")
+    for k, way in enumerate(ways):
+        point = full.point(way)
+        assert point is not None
+        assert got.part_g[k] == pytest.approx(point.part_g, rel=0.002)
+        assert got.holds[k] == pytest.approx(point.hold_g, rel=0.08), point.name
+        assert got.bend[k] == pytest.approx(point.bend_mm, rel=0.08), point.name

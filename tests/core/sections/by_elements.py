@@ -167,6 +167,22 @@ def shear_centre_by_elements(case: dict[str, Any]) -> float:
     return float(section.get_c()[0] + section.section_props.x_st)
 
 
+def shear_by_elements(case: dict[str, Any]) -> tuple[float, float]:
+    """GA_s of a force up and down, N, and the largest shear through the depth of the foam for 1 N of it, MPa.
+
+    Only where every material's G is the same share of its E, as above.
+    """
+    share = case["foam"]["G_MPa"] / case["foam"]["E_MPa"]
+    with warnings.catch_warnings():
+        warnings.simplefilter("ignore")
+        section = _solve(_faces(parts(case)), "E_MPa")
+        section.calculate_warping_properties()
+        groups = section.calculate_stress(vy=1.0).material_groups
+    foam = [g for g in groups if g.material.elastic_modulus == case["foam"]["E_MPa"]]
+    most = max(float(np.abs(g.stress_result.sig_zy).max()) for g in foam)
+    return float(share * section.get_eas()[1]), most
+
+
 def torsion_by_elements(case: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
     """Shear stress for a torque of 1 N mm at the nodes of the foam, and of everything else: x, z, along the chord,
     through the depth (MPa). Only where every material's G is the same share of its E, as above.
@@ -188,4 +204,4 @@ def torsion_by_elements(case: dict[str, Any]) -> tuple[dict[str, Any], dict[str,
     return found[0], found[1]
 
 
-__all__ = ["by_elements", "outline_of", "parts", "shear_centre_by_elements"]
+__all__ = ["by_elements", "outline_of", "parts", "shear_by_elements", "shear_centre_by_elements"]

@@ -1329,6 +1329,8 @@ export interface components {
             factor: number;
             /** Hardest */
             hardest: boolean;
+            /** Hold Reserve */
+            hold_reserve: number;
             /** How */
             how: string;
             /** Id */
@@ -2905,7 +2907,9 @@ export interface components {
         };
         /**
          * Pocket
-         * @description A pocket cut into one face, as for a servo; what crosses it is cut too.
+         * @description A pocket cut into one face, as for a servo; what crosses it is cut too, but films that are laid over it after.
+         *
+         *     Over the hole they are sheared and not pressed: there is no foam to keep them from buckling.
          */
         Pocket: {
             /**
@@ -2913,6 +2917,11 @@ export interface components {
              * @default 0.5
              */
             corner_mm: number;
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
             /**
              * Depth Mm
              * @default 12
@@ -2965,12 +2974,16 @@ export interface components {
         /**
          * Point
          * @description One way, by the full model: grams of the whole wing, g, mm, degrees, minutes, the workshop's money.
+         *
+         *     `nine_hold_g`: what nine builds in ten hold, where that was asked for.
          */
         Point: {
             /** Bend Mm */
             bend_mm: number;
             /** Break G */
             break_g: number;
+            /** Gives Way In */
+            gives_way_in: string;
             /** Hold G */
             hold_g: number;
             /** Lightest For Bend */
@@ -2983,6 +2996,8 @@ export interface components {
             minutes: number;
             /** Name */
             name: string;
+            /** Nine Hold G */
+            nine_hold_g: number | null;
             /** Part G */
             part_g: number;
             /** Pieces */
@@ -4561,7 +4576,7 @@ export interface components {
         };
         /**
          * Tube
-         * @description A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`.
+         * @description A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`; a rod without a diameter fills the bore.
          */
         Tube: {
             /**
@@ -4624,6 +4639,8 @@ export interface components {
             outer_mm: number;
             /** Sleeve Material */
             sleeve_material?: string | null;
+            /** Sleeve Mm */
+            sleeve_mm?: number | null;
             /**
              * Sleeve To Mm
              * @default 100
@@ -4931,6 +4948,11 @@ export interface components {
             from_shelf: boolean;
             /** Minutes */
             minutes?: number | null;
+            /**
+             * Nine Of Ten
+             * @default false
+             */
+            nine_of_ten: boolean;
             /** Part G */
             part_g?: number | null;
             /** Price */

@@ -50,6 +50,7 @@ const EMPTY: Record<string, string> = { glue: "its own adhesive", sleeve_materia
 /** Fields that mean nothing until another one says so. */
 const SHOWN: Record<string, (piece: Values) => boolean> = {
   inset_mm: (p) => p.level !== "middle",
+  sleeve_mm: (p) => p.sleeve_material !== null,
   sleeve_to_mm: (p) => p.sleeve_material !== null,
   cap_width_mm: (p) => p.cap_material !== null,
   cap_thickness_mm: (p) => p.cap_material !== null,

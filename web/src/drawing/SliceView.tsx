@@ -77,14 +77,15 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
             <polygon points={polygon(up(slice.outline))} fill={COLOUR.paper} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
             {slice.pieces.map((p, k) => {
               if (p.shape === "line") return <Sheet key={k} piece={p} u={u} exaggerated={exaggerated} />;
-              const edge = p.piece_id === selected ? COLOUR.kraft : INK;
+              const chosen = p.piece_id !== null && p.piece_id === selected;
+              const edge = chosen ? COLOUR.kraft : INK;
               return (
                 <g key={k} opacity={p.on ? 1 : 0.4}>
                   <polygon
                     points={polygon(up(p.points))}
                     fill={p.on ? hatch(id, p.family) : "none"}
                     stroke={edge}
-                    strokeWidth={p.piece_id === selected ? 2.4 : 1}
+                    strokeWidth={chosen ? 2.4 : 1}
                     strokeDasharray={p.on ? undefined : "3 3"}
                     vectorEffect="non-scaling-stroke"
                   />

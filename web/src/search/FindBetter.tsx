@@ -52,6 +52,7 @@ function fromTargets(file: AirframeFile, verdict: Verdict): Wish {
     part_g: null,
     minutes: t.minutes,
     price: null,
+    nine_of_ten: false,
     from_shelf: false,
     vary: VARY.map((v) => v.id),
   };
@@ -66,9 +67,11 @@ function Told_({ point, money, unit }: { point: Point; money: string; unit: Unit
     <p className="leading-5">
       <b className="font-semibold">{point.name}</b>
       <span className="block text-[15px]">
-        {mass(point.part_g, units)}, holds to {factor(point.hold_g, unit)}, tip bends {length(point.bend_mm, units)}, twists {trim(point.twist_deg, 2)}°,{" "}
-        {minutes(point.minutes)} of work
+        {mass(point.part_g, units)}, holds to {factor(point.hold_g, unit)}
+        {point.nine_hold_g !== null && ` (nine in ten to ${factor(point.nine_hold_g, unit)})`}, tip bends {length(point.bend_mm, units)}, twists{" "}
+        {trim(point.twist_deg, 2)}°, {minutes(point.minutes)} of work
         {point.price !== null && `, ${price(point.price, money)}`}
+        {point.gives_way_in && <b className="font-semibold text-alarm">; gives way in {point.gives_way_in}</b>}
       </span>
     </p>
   );
@@ -162,6 +165,10 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
               ))}
             </div>
             <label className="mt-3 flex min-h-10 items-center gap-2 text-[16px]">
+              <input type="checkbox" className="size-4.5 accent-kraft" checked={wish.nine_of_ten} onChange={(e) => set({ nine_of_ten: e.target.checked })} />
+              nine builds in ten must do it
+            </label>
+            <label className="flex min-h-10 items-center gap-2 text-[16px]">
               <input type="checkbox" className="size-4.5 accent-kraft" checked={wish.from_shelf} onChange={(e) => set({ from_shelf: e.target.checked })} />
               only from the stock shelf
             </label>
@@ -242,7 +249,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                     {found.winner ? (
                       <Told_ unit={verdict.unit} point={found.winner} money={money} />
                     ) : (
-                      <p className="font-semibold">No way meets every target.</p>
+                      <p className="font-semibold">No way meets every target and stands every load.</p>
                     )}
                     <ul className="mt-1 text-[15px] leading-5">
                       {found.why.map((w) => (
@@ -273,7 +280,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                   rows={found.front.map((p) => [
                     p.name,
                     mass(p.part_g, units),
-                    `${trim(p.hold_g, 1)} g`,
+                    p.gives_way_in ? `${factor(p.hold_g, verdict.unit)}, gives way in ${p.gives_way_in}` : factor(p.hold_g, verdict.unit),
                     length(p.bend_mm, units),
                     `${trim(p.twist_deg, 2)}°`,
                     minutes(p.minutes),
@@ -283,8 +290,8 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                   ])}
                 />
                 <p className="mt-3 text-[14px] leading-4.5 text-pencil">
-                  Typical figures in a hard pull; the front and the winner were worked out again by the full model. Gusts, landings and the spread are told once
-                  it lies on the bench.
+                  Typical figures in a hard pull; the front and the winner were worked out again by the full model. The winner stands gusts, landings and every
+                  other load, too; which of the dots do is not known.
                 </p>
               </>
             )}

@@ -5,6 +5,7 @@ from . import joint
 from .bond_shear import MODE as bond_shear
 from .core_shear import MODE as core_shear
 from .core_stress import COMPRESSION as core_compression
+from .core_stress import FLAT as core_flat
 from .core_stress import TENSION as core_tension
 from .end_slip import MODE as end_slip
 from .member_kinking import MODE as member_kinking
@@ -32,6 +33,7 @@ MODES: dict[str, Mode] = {
         skin_compression,
         core_tension,
         core_compression,
+        core_flat,
         core_shear,
         web_shear,
         notch,

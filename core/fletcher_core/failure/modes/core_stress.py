@@ -14,7 +14,7 @@ def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[F
     """The same of foam that stands in place of the core's."""
     outline, patches, m = wing.layout.outline, wing.layout.section.patches, wing.materials
     for p, row in enumerate(wing.layout.patch_rows):
-        if row.prefix is None:
+        if row.prefix is None or row.stands != "instead":
             continue
         x = np.linspace(row.share_from, row.share_to, 5, axis=-1)
         upper, lower = (f.T for f in outline.faces_at(x.T))
@@ -27,10 +27,26 @@ def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[F
             yield Finding(mode, row.piece, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
 
 
+#: strain to which the plateau of pressed foam is known: its figures end at 25 %
+PLATEAU_END = 0.25
+
+
+def _flat(wing: LoadedPart) -> Iterator[Finding]:
+    """Foam that has been crushed goes on to the end of its plateau."""
+    if not wing.crushed:
+        return
+    end = np.full_like(wing.values["core.compression_10pct"], PLATEAU_END)
+    for face, (strain, locked) in wing.face_strain.items():
+        pushed = -1.0 * wing.is_core
+        n, most = worst_of(end, pushed * strain, 0.0 if isinstance(locked, float) else pushed * locked)
+        yield Finding("core_flat", None, FACE[face], n, end, most, "", "strain, of foam past its plateau stress")
+
+
 def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     E = sign * wing.materials.foam.E[:, None, None] * wing.is_core
     strength = wing.values[f"core.{figure}"]
-    for face, (strain, locked) in wing.face_strain.items():
+    past = wing.crushed and sign < 0
+    for face, (strain, locked) in () if past else wing.face_strain.items():
         # once it has cracked, only the pressed face still has foam behind it
         bears = E * (face * wing.up > 0)[..., None] if wing.cracked else E
         n, stress = worst_of(strength, bears * strain, 0.0 if isinstance(locked, float) else bears * locked)
@@ -54,5 +70,14 @@ COMPRESSION = Mode(
     "A crease line shows on the pressed face and stays.",
     "Gibson and Ashby 1997; Bruhn 1973",
     lambda wing: _find(wing, "core_compression", "compression_10pct", -1.0),
+    from_strain=True,
+)
+FLAT = Mode(
+    "core_flat",
+    "the {thing} is crushed flat on the {face} face",
+    True,
+    "It folds where it is creased.",
+    "Gibson and Ashby 1997 (plateau, known to a strain of a quarter)",
+    _flat,
     from_strain=True,
 )

@@ -39,7 +39,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     """
     layout, m, outline = wing.layout, wing.materials, wing.layout.outline
     for p, row in enumerate(layout.patch_rows):
-        if row.prefix is not None:
+        if row.prefix is not None or row.stands != "instead":
             continue
         width = (row.share_to - row.share_from) * outline.chord
         depth = width if row.edge else 0.5 * width

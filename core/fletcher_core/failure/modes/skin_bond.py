@@ -14,6 +14,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     """Shear under a film or tape, against the foam's own surface."""
     m, sheet = wing.materials, wing.sums.sheet
     for p, row in enumerate(wing.layout.sheet_rows):
+        if row.bears != "all":
+            continue
         length, z = sheet.length[p].sum(axis=-1), sheet.z[p].sum(axis=-1)
         held = np.abs(z - wing.properties.z0 * length) / np.maximum(length, 1e-9)
         Et = (m.sheet_on * m.sheet_Et)[:, p, None]

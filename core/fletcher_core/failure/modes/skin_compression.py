@@ -11,6 +11,8 @@ from .skin_tension import FACE
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """A skin in compression, by strain."""
     for p, row in enumerate(wing.layout.sheet_rows):
+        if row.bears != "all":
+            continue
         strength = wing.values.get(f"{row.prefix}.compression")
         if strength is None:
             continue  # film only wrinkles: it is never crushed

@@ -23,6 +23,8 @@ def wrinkling_limit(wing: LoadedPart, p: int) -> NDArray[np.float64]:
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """0.5 (Es Ec Gc)^(1/3) against the pressed skin's stress (Hoff and Mautner 1945)."""
     for p, row in enumerate(wing.layout.sheet_rows):
+        if row.bears != "all":
+            continue
         at, strain_here, _ = wing.sheet_strain[p]
         strain = wing.in_all(at, -strain_here.min(axis=-1), 0.0)
         stress = (wing.materials.sheet_Et[:, p] / wing.sheet_bears(p))[:, None] * strain * wing.sheet_here(p)

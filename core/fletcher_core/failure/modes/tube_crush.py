@@ -36,11 +36,11 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
 
 
 def _sleeved(wing: LoadedPart, piece: int) -> np.ndarray:
-    """(R, S) 1 where a rod is glued inside."""
+    """(R, S) 1 where a rod is glued inside, with no room round it that its glue does not fill."""
     members = wing.layout.section.members
     found = np.zeros(wing.forces.shear.shape)
     for p, row in enumerate(wing.layout.member_rows):
-        if row.piece == piece and row.part:
+        if row.piece == piece and row.part and row.fills:
             found = np.maximum(found, wing.materials.member_on[:, p, None] * members.present[p])
     return found
 

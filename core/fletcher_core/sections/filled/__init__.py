@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from ..contract import SectionProperties, ShearFlow, TorsionStress, Twist
 from ..section import SectionLayout, SectionMaterials
-from .core import core_moments
+from .core import CoreMoments, core_moments
 from .patches import patches_of
 from .properties import (
     Sums,
@@ -17,7 +17,7 @@ from .properties import (
     section_sums,
     twist_stiffness,
 )
-from .shear import having, shear_flow
+from .shear import shear_flow
 from .sheets import SheetGeometry, sheet_geometry
 from .torsion_stress import torsion_stress
 from .warping import SkinWarping, centre, shear_centre, skin_warping, stick_sums
@@ -35,9 +35,9 @@ class FilledKernel:
         return section_properties(layout, materials, sums)
 
     def shear_flow(
-        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, sums: Sums
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties
     ) -> ShearFlow:
-        return shear_flow(layout, materials, properties, sums)
+        return shear_flow(layout, materials, properties)
 
     def twist_stiffness(self, layout: SectionLayout, materials: SectionMaterials) -> Array:
         return twist_stiffness(layout, materials)
@@ -80,13 +80,13 @@ FILLED = FilledKernel()
 
 __all__ = [
     "FILLED",
+    "CoreMoments",
     "FilledKernel",
     "SheetGeometry",
     "SkinWarping",
     "Sums",
     "beside_sticks",
     "core_moments",
-    "having",
     "own_twist",
     "patches_of",
     "section_properties",

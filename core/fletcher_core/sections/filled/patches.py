@@ -31,6 +31,9 @@ def patches_of(rows: list[PatchRow], outline: Outline) -> Patches:
         if row.depth is not None:
             top = upper if row.face > 0 else np.minimum(lower + row.depth, upper)
             low = np.maximum(upper - row.depth, lower) if row.face > 0 else lower
+        if row.area is not None:
+            found.append(_thin(row, outline))
+            continue
         w, x = half * chord * _WEIGHTS, share * chord
         d1, d2, d3 = top - low, (top**2 - low**2) / 2, (top**3 - low**3) / 3
         full = np.sum(w * (upper - lower), axis=1)
@@ -42,4 +45,14 @@ def patches_of(rows: list[PatchRow], outline: Outline) -> Patches:
                 np.sum(w * x**2 * d1, axis=1), np.sum(w * d3, axis=1), np.sum(w * x * d2, axis=1), row.present,
             )
         )  # fmt: skip
-    return Patches(*(np.stack(column) for column in zip(*found, strict=True)))
+    face = np.array([0.0 if row.depth is None else float(row.face) for row in rows])
+    return Patches(*[*(np.stack(column) for column in zip(*found, strict=True)), face])
+
+
+def _thin(row: PatchRow, outline: Outline) -> tuple[Array, ...]:
+    """What has an area and no extent, in the middle of its shares: it takes no place in the foam."""
+    share = 0.5 * (row.share_from + row.share_to)
+    upper, lower = outline.faces_at(share)
+    x, z, nothing = share * outline.chord, 0.5 * (upper + lower), np.zeros_like(share)
+    area = nothing + row.area
+    return x, x, nothing, area, area * x, area * z, area * x**2, area * z**2, area * x * z, row.present

@@ -23,6 +23,11 @@ class Sums:
     core: CoreMoments
     sheet: SheetGeometry
 
+    def at(self, stations: NDArray[np.intp]) -> Sums:
+        """Of some of the stations."""
+        core = CoreMoments(*(value[stations] for value in vars(self.core).values()))
+        return Sums(core, SheetGeometry(*(value[:, stations] for value in vars(self.sheet).values())))
+
 
 def section_sums(layout: SectionLayout) -> Sums:
     """What depends on geometry alone."""
@@ -93,19 +98,33 @@ def distinct_stress_functions(
     layout: SectionLayout, materials: SectionMaterials
 ) -> tuple[StressFunction, NDArray[np.intp]]:
     """Variants that differ only in what does not matter to twist are solved once; (V,) which is whose."""
-    m, members = materials, layout.members
-    is_web = (layout.members.web_width > 0).any(axis=1) if members.count else np.zeros(0, dtype=bool)
+    first, back = alike_in_shear(materials, is_web(layout))
+    return stress_function(layout, materials.take(first)), back
+
+
+def is_web(layout: SectionLayout) -> NDArray[np.bool_]:
+    """(P,) which members join both faces."""
+    return np.asarray((layout.members.web_width > 0).any(axis=1), dtype=bool)
+
+
+def alike_in_shear(m: SectionMaterials, stiffening: NDArray[np.bool_]) -> tuple[NDArray[np.intp], NDArray[np.intp]]:
+    """(one variant of each sort, which sort every variant is) of those that differ in nothing that is sheared.
+
+    Parameters
+    ----------
+    stiffening : (P,) members whose own shear stiffness counts.
+    """
     key = np.concatenate(
         [
             m.foam.G[:, None],
-            m.member_on[:, is_web] * m.member_G[:, is_web],
+            m.member_on[:, stiffening] * m.member_G[:, stiffening],
             m.sheet_on * m.sheet_Gt,
             m.patch_on * (1 + m.patch_G),
         ],
         axis=1,
     )
     _, first, back = np.unique(key, axis=0, return_index=True, return_inverse=True)
-    return stress_function(layout, m.take(first)), back.reshape(-1)
+    return first, back.reshape(-1)
 
 
 def own_twist(layout: SectionLayout, materials: SectionMaterials) -> Array:

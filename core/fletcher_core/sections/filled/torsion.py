@@ -34,8 +34,9 @@ _IN_A_WEB = (-0.5, -0.25, 0.0, 0.25, 0.5)
 _TINY = 1e-9
 #: chord shares nearer to each other than this are one place
 _SAME = 1e-8
-#: depth of foam left in a hole, as a share: small enough to carry nothing, large enough to solve
-_VOID = 1e-3
+#: depth of foam left in a hole, as a share, and shear modulus of the air in it, as one of the foam's: small enough to
+#: carry nothing, large enough to solve
+_VOID, _AIR = 1e-3, 1e-5
 
 
 def chordwise_grid(layout: SectionLayout) -> Array:
@@ -98,6 +99,25 @@ def _depth_left(h: Array, x: Array, dx: Array, layout: SectionLayout, materials:
         gone = materials.patch_on[:, p] * (materials.patch_G[:, p] <= 0)
         left = left * (1 - (1 - _VOID) * gone[:, None, None] * share)
     return left
+
+
+def _hollow(h: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> dict[int, Array]:
+    """face -> (V, S, elements): depth of air under it. A hole right through counts half for either face.
+
+    In a hole the stress function is the same everywhere: nothing shears there, and all of it is enclosed by what
+    goes round it, foam, webs, or a sheet over it.
+    """
+    patches = layout.patches
+    air = {face: np.zeros((materials.variants, *h.shape)) for face in (+1, -1)}
+    for p in range(patches.count):
+        gone = materials.patch_on[:, p] * (materials.patch_G[:, p] <= 0)
+        if not gone.any():
+            continue
+        share = _filled(x, dx, patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
+        for face in air:
+            half = 0.5 if patches.face[p] == 0 else float(patches.face[p] == face)
+            air[face] = np.maximum(air[face], half * gone[:, None, None] * (share * h))
+    return air
 
 
 @dataclass(frozen=True)
@@ -170,7 +190,8 @@ def stress_function(layout: SectionLayout, materials: SectionMaterials) -> Stres
     # phi falls from its value on the foam to zero through the skin: half the skin's area is enclosed too
     enclosed = {face: thick[face] * arc[face] for face in (+1, -1)}
     edge_h = h_node[:, [0, -1]]
-    GJ, phi = _solve(G, deep, dx, Gt, arc, enclosed, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h)
+    air = _hollow(h, x, dx, layout, materials) if layout.patches.count else {}
+    GJ, phi = _solve(G, deep, dx, Gt, arc, enclosed, air, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h)
     return StressFunction(GJ, phi[..., 0], phi[..., 1], phi[..., 2], x, up, low, G, deep, laid, arc)
 
 
@@ -181,6 +202,7 @@ def _solve(
     Gt: dict[int, Array],
     arc: dict[int, Array],
     enclosed: dict[int, Array],
+    air: dict[int, Array],
     edge_Gt: Array,
     edge_area: Array,
     edge_h: Array,
@@ -213,8 +235,15 @@ def _solve(
         own[place, place][..., :-1] += give / 3
         own[place, place][..., 1:] += give / 3
         beside[place, place, ..., :-1] += give / 6
-        load[place][..., :-1] += 0.5 * enclosed[face]
-        load[place][..., 1:] += 0.5 * enclosed[face]
+        within = enclosed[face]
+        if air:
+            same = air[face] / (_AIR * G * dx)
+            own[place, place][..., :-1] += same
+            own[place, place][..., 1:] += same
+            beside[place, place, ..., :-1] -= same
+            within = within + 2 * air[face] * dx
+        load[place][..., :-1] += 0.5 * within
+        load[place][..., 1:] += 0.5 * within
         # phi is held at zero where no skin lies on either side
         keep[place][..., :-1] *= covered
         keep[place][..., 1:] *= covered

@@ -90,7 +90,7 @@ def torsion_stress(
         share = np.divide(own, total[face], out=np.zeros_like(total[face]), where=total[face] > 0)
         value = on_face[face]
         # on the outside there is its own twist as a thin strip, too
-        flow = 0.5 * np.abs(value[..., 1:] + value[..., :-1]) * share + own * sheets.t[p]
+        flow = 0.5 * np.abs(value[..., 1:] + value[..., :-1]) * share + own * abs(sheets.t[p])
         long = phi.arc[face] > _POINT * phi.x[:, -1:]
         bond = np.abs(np.diff(value, axis=-1)) / np.where(long, phi.arc[face], np.inf) * (own > 0) * foam
         flows.append(flow.max(axis=-1)[back])
