@@ -9,7 +9,7 @@ This is the one door: what a server or a script may call is listed here, and not
 from .version import __version__  # isort: skip
 
 from .analysis.estimate import Estimate
-from .catalogue import Catalogue, OwnMaterial, Spread, figures_of, shipped, with_own, words_of
+from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, shipped, with_own, words_of
 from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
@@ -70,7 +70,7 @@ from .questions.suggestions import suggest as suggest_pieces
 from .report.stand import Stand, stand
 from .report.verdict import Slice, State, Verdict, Working
 from .search import Found, Progress, Wish
-from .shelf import ShelfCheck, ShelfItem, bill_of_materials, read_csv, read_label, take_from, write_csv
+from .shelf import ShelfCheck, ShelfItem, bill_of_materials, read_csv, read_label, take_from, unit_prices, write_csv
 from .shelf import check as allocate_stock
 from .units import Kind as MeasureKind
 from .units import MeasureError, System
@@ -150,6 +150,7 @@ __all__ = [
     "bevel_gauge_svg",
     "bill_of_materials",
     "choose_glue",
+    "chosen_by",
     "current_catalogue",
     "evaluate",
     "evaluate_many",
@@ -186,6 +187,7 @@ __all__ = [
     "take_from",
     "the_rest",
     "throw_of",
+    "unit_prices",
     "upgraded",
     "why",
     "with_own",

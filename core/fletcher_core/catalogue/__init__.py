@@ -4,7 +4,6 @@ A new material or glue is one entry in ``data/*.toml``; nothing else changes.
 """
 
 from .entries import (
-    BASIS_WORDS,
     Board,
     BoardCore,
     Catalogue,
@@ -25,10 +24,9 @@ from .entries import (
     Weave,
 )
 from .load import catalogue, shipped, using, with_own
-from .own_material import OwnMaterial, figures_of, words_of
+from .own_material import OwnMaterial, chosen_by, figures_of, words_of
 
 __all__ = [
-    "BASIS_WORDS",
     "Board",
     "BoardCore",
     "Catalogue",
@@ -49,6 +47,7 @@ __all__ = [
     "Stock",
     "Weave",
     "catalogue",
+    "chosen_by",
     "figures_of",
     "shipped",
     "using",

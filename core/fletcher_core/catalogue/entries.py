@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, NamedTuple
+from typing import Annotated, Any, ClassVar, Literal, NamedTuple
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
@@ -53,16 +53,33 @@ class Entry(BaseModel):
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
+    #: what it is chosen by, column by column: weight, stiffness, strength (glue: stiffness, strength, heat); of several
+    #: the first that it has
+    CHOSEN_BY: ClassVar[tuple[tuple[str, ...], ...]] = ()
+
     label: str
     note: str = ""
     basis: Literal["h", "e", "o"]
+    #: author and year of the book to hold class values against
+    book: str = ""
     #: why the workshop's figures differ from those of the class they were copied from
     reason: str = ""
 
     @property
+    def grounds(self) -> str:
+        """What its figures rest on, in words."""
+        book = f", to compare: {self.book}" if self.book else ""
+        return BASIS_WORDS[self.basis] + book + (f" ({self.reason})" if self.reason else "")
+
+    @property
     def source(self) -> str:
-        why = f" ({self.reason})" if self.reason else ""
-        return f"{self.label}: {BASIS_WORDS[self.basis]}{why}"
+        return f"{self.label}: {self.grounds}"
+
+    @model_validator(mode="after")
+    def _class_values_name_a_book(self) -> Entry:
+        if self.basis == "h" and not self.book:
+            raise ValueError(f"{self.label} has class values and names no book to hold them against")
+        return self
 
 
 #: what it looks like in a drawing: each family has its own hatch
@@ -82,6 +99,8 @@ class Tagged(Entry):
 
 class Foam(Entry):
     """MPa, kg/m3, strain in %, temperatures in C."""
+
+    CHOSEN_BY = (("density",), ("E",), ("compression_10pct",))
 
     glue_family: Literal["epp", "epo", "eps", "xps", "pp"]
     density: S = figure("Weight", "kg/m³")
@@ -108,6 +127,8 @@ class BoardCore(BaseModel):
 class Board(Tagged):
     """Paper-faced foam board (``core`` and ``paper_*`` given) or corrugated sheet (``wall`` given)."""
 
+    CHOSEN_BY = (("area_mass",), ("paper_E_along", "E"), ("paper_tension_along", "yield_"))
+
     thickness: S = figure("Thickness", "mm")
     area_mass: S = figure("Weight", "g/m²")
     core: BoardCore | None = None
@@ -129,6 +150,8 @@ class Board(Tagged):
 class Stock(Tagged):
     """Rod, tube, strip and sheet stock along its fibres or grain; MPa, kg/m3."""
 
+    CHOSEN_BY = (("density",), ("E",), ("compression",))
+
     density: S = figure("Weight", "kg/m³")
     E: S = figure("Stiffness along it", "MPa")
     G: S = figure("Shear stiffness", "MPa")
@@ -143,6 +166,8 @@ class Stock(Tagged):
 
 class SkinSheet(Tagged):
     """Tape, film or paper: Et and Gt in N/mm, thickness in mm, area mass in g/m2, tension in N/mm."""
+
+    CHOSEN_BY = (("area_mass",), ("Et_along",), ("tension_N_per_mm_along",))
 
     #: as a builder calls it in a sentence
     called: Literal["tape", "film", "paper", "screen"]
@@ -164,6 +189,8 @@ class SkinSheet(Tagged):
 
 class Glue(Entry):
     """A glue family. Times in minutes at 20 C, G in MPa, bond thickness in mm, strengths in MPa."""
+
+    CHOSEN_BY = (("G",), ("lap_on_hard",), ("softens",))
 
     hazards: list[str] = []
     eps: str
@@ -209,6 +236,8 @@ class Glue(Entry):
 
 class CordStock(Tagged):
     """Cord by its forces: EA and break in N, mass in g/m."""
+
+    CHOSEN_BY = (("line_mass_g_per_m",), ("EA_N",), ("break_N",))
 
     line_mass_g_per_m: S = figure("Weight", "g/m")
     EA_N: S = figure("Force for a doubled length", "N")

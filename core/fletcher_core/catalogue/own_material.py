@@ -26,6 +26,12 @@ def figures_of(entry: Entry) -> dict[str, Spread]:
     return {name: value for name, value in entry if isinstance(value, Spread)}
 
 
+def chosen_by(entry: Entry) -> list[str]:
+    """The figures it is chosen by, a column each."""
+    has = figures_of(entry)
+    return [next(name for name in names if name in has) for names in entry.CHOSEN_BY]
+
+
 def words_of(entry: type[Entry]) -> dict[str, tuple[str, str]]:
     """Plain name and unit of every figure of a kind of entry."""
     found = {}
@@ -80,5 +86,11 @@ class OwnMaterial(BaseModel):
         base: Entry = getattr(shipped(), self.table)[self.copied_from]
         changed: dict[str, Any] = {name: Spread(*figure) for name, figure in self.figures.items()}
         return base.model_copy(
-            update={**changed, "label": self.label, "basis": "o", "reason": f"from {base.label}; {self.reason}"}
+            update={
+                **changed,
+                "label": self.label,
+                "basis": "o",
+                "book": "",
+                "reason": f"from {base.label}; {self.reason}",
+            }
         )

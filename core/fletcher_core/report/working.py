@@ -15,7 +15,7 @@ from ..analysis.evaluation import Evaluation
 from ..analysis.sensitivity import drivers, figure_label
 from ..analysis.uncertainty import SAMPLES
 from ..beam import Integrals
-from ..catalogue import BASIS_WORDS, catalogue
+from ..catalogue import catalogue
 from ..failure import MODES, Finding
 from ..loads import AIR_DENSITY, Case, lift_slope
 from ..model import Problem, Refused
@@ -54,7 +54,7 @@ def basis(name: str) -> str:
     entry = table.get(rest.rpartition(".")[0].partition("@")[0])
     if entry is None:
         return "the catalogue, for this foam and density"
-    return f"{BASIS_WORDS[entry.basis]} ({entry.reason})" if entry.reason else BASIS_WORDS[entry.basis]
+    return str(entry.grounds)
 
 
 def _inputs(a: Evaluation, *families: str) -> list[Step]:

@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel, ValidationError
 
 from ..analysis.batch import BatchResult
+from ..analysis.past_first import Ending
 from ..catalogue import OwnMaterial, with_own
 from ..model import Airframe, Refused, Scheme, explain
 from ..shelf import ShelfItem
@@ -43,7 +44,7 @@ _work: dict[str, Any] = {}
 
 
 def _one(at: NDArray[np.intp]) -> tuple[NDArray[np.intp], BatchResult]:
-    return at, answer_block(_work["airframe"], _work["bank"], at, _work["memo"])
+    return at, answer_block(_work["airframe"], _work["bank"], at, _work["memo"], _work["ending"])
 
 
 def _point(way: int) -> Point | None:
@@ -51,9 +52,9 @@ def _point(way: int) -> Point | None:
     return point
 
 
-def spread_out(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
+def spread_out(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]], ending: Ending) -> Iterator[Step]:
     """Blocks on every core; they arrive as they are done."""
-    _work.update(airframe=airframe, bank=bank, memo={})
+    _work.update(airframe=airframe, bank=bank, memo={}, ending=ending)
     with _pool() as pool:
         yield from pool.imap_unordered(_one, blocks)
 

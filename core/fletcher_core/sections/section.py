@@ -7,6 +7,7 @@ Geometry does not depend on the variant; materials do not depend on the station.
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -171,8 +172,8 @@ class SectionMaterials:
 
 def no_members(stations: int) -> Members:
     """For a section without sticks."""
-    empty = {f.name: np.zeros((0, stations)) for f in fields(Members)}
-    return Members(**{**empty, "oblique": np.zeros(0), "held_by": np.zeros(0, dtype=np.intp)})
+    own: dict[str, Any] = {"oblique": np.zeros(0), "held_by": np.zeros(0, dtype=np.intp)}
+    return Members(**{f.name: np.zeros((0, stations)) for f in fields(Members)} | own)
 
 
 def no_patches(stations: int) -> Patches:

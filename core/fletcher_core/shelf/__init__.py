@@ -5,6 +5,7 @@ from .item import FORMS, ShelfItem
 from .label import read_label
 from .stock_allocation import Cut, NeedLine, ShelfCheck, check, take_from
 from .table import read_csv, write_csv
+from .unit_price import UnitPrice, unit_prices
 
 __all__ = [
     "FORMS",
@@ -13,10 +14,12 @@ __all__ = [
     "ShelfCheck",
     "ShelfItem",
     "ShelfNeed",
+    "UnitPrice",
     "bill_of_materials",
     "check",
     "read_csv",
     "read_label",
     "take_from",
+    "unit_prices",
     "write_csv",
 ]

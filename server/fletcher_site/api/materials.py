@@ -3,22 +3,23 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from fletcher_core import OWN_TABLES, Problem, Refused, explain, figures_of, shipped, words_of
+from fletcher_core import OWN_TABLES, Problem, Refused, chosen_by, explain, figures_of, shipped, unit_prices, words_of
 from fletcher_core import OwnMaterial as Material
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import ValidationError
 
-from ..workshop import own_materials, reading, removal
-from ..workshop.models import OwnMaterial
+from ..workshop import own_materials, reading, removal, shelf
+from ..workshop.models import OwnMaterial, Workshop
 from .request_context import membership, person, signed_in
-from .shapes import CopyableOut, FigureOut, MaterialsOut, NewMaterial, OwnMaterialOut, Problems, UnreadableOut
+from .shapes import CopyableOut, FigureOut, MaterialsOut, NewMaterial, OwnMaterialOut, PriceOut, Problems, UnreadableOut
 
 router = Router(tags=["materials"], auth=signed_in)
 
 
-def _copyable() -> list[CopyableOut]:
+def _copyable(shop: Workshop) -> list[CopyableOut]:
+    prices = unit_prices([shelf.item_of(row) for row in shelf.items(shop)])
     found = []
     for table in OWN_TABLES:
         for key, entry in getattr(shipped(), table).items():
@@ -27,11 +28,13 @@ def _copyable() -> list[CopyableOut]:
                 FigureOut(name=name, label=words[name][0], unit=words[name][1], spread=list(spread))
                 for name, spread in figures_of(entry).items()
             ]
+            price = prices.get((table, key))
             found.append(
                 CopyableOut(
-                    table=table, id=key, label=entry.label, note=entry.note, source=entry.source, figures=figures
+                    table=table, id=key, label=entry.label, note=entry.note, source=entry.source, figures=figures,
+                    chosen_by=chosen_by(entry), price=None if price is None else PriceOut(**vars(price)),
                 )
-            )
+            )  # fmt: skip
     return found
 
 
@@ -65,8 +68,9 @@ def _known(request: HttpRequest, key: str) -> OwnMaterial:
 
 @router.get("/materials", response=MaterialsOut, operation_id="list_materials")
 def list_materials(request: HttpRequest) -> MaterialsOut:
-    found = MaterialsOut(own=[], shipped=_copyable(), unreadable=[])
-    for row in membership(request).workshop.materials.select_related("who", "workshop"):
+    shop = membership(request).workshop
+    found = MaterialsOut(money=shop.money, own=[], shipped=_copyable(shop), unreadable=[])
+    for row in shop.materials.select_related("who", "workshop"):
         try:
             found.own.append(_out(row))
         except reading.Unreadable as exc:

@@ -272,6 +272,14 @@ class FigureOut(Schema):
     spread: list[float]
 
 
+class PriceOut(Schema):
+    """What it costs on this workshop's shelf, for each metre, square metre or 100 g."""
+
+    low: float
+    high: float
+    per: str
+
+
 class CopyableOut(Schema):
     """A material that may be copied, with every figure that may be changed."""
 
@@ -281,6 +289,9 @@ class CopyableOut(Schema):
     note: str
     source: str
     figures: list[FigureOut]
+    #: names of the figures it is chosen by, a column each
+    chosen_by: list[str]
+    price: PriceOut | None
 
 
 class OwnMaterialOut(Schema):
@@ -292,6 +303,7 @@ class OwnMaterialOut(Schema):
 
 
 class MaterialsOut(Schema):
+    money: str
     own: list[OwnMaterialOut]
     shipped: list[CopyableOut]
     unreadable: list[UnreadableOut]

@@ -1616,6 +1616,8 @@ export interface components {
          * @description A material that may be copied, with every figure that may be changed.
          */
         CopyableOut: {
+            /** Chosen By */
+            chosen_by: string[];
             /** Figures */
             figures: components["schemas"]["FigureOut"][];
             /** Id */
@@ -1624,6 +1626,7 @@ export interface components {
             label: string;
             /** Note */
             note: string;
+            price: components["schemas"]["PriceOut"] | null;
             /** Source */
             source: string;
             /** Table */
@@ -2360,6 +2363,8 @@ export interface components {
         };
         /** MaterialsOut */
         MaterialsOut: {
+            /** Money */
+            money: string;
             /** Own */
             own: components["schemas"]["OwnMaterialOut"][];
             /** Shipped */
@@ -3029,6 +3034,18 @@ export interface components {
             throw_g: number;
             /** Use */
             use: string;
+        };
+        /**
+         * PriceOut
+         * @description What it costs on this workshop's shelf, for each metre, square metre or 100 g.
+         */
+        PriceOut: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Per */
+            per: string;
         };
         /**
          * Problems

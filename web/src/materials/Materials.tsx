@@ -8,6 +8,7 @@ import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { Faults, TextField, useFault } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { Unreadable } from "../ui/Unreadable";
+import { MaterialTable } from "./MaterialTable";
 
 const TABLES: Record<string, string> = {
   foam: "Foams",
@@ -213,6 +214,12 @@ export function Materials() {
       <TopBar />
       <main className="mx-auto max-w-5xl px-4 py-5">
         <h1 className="border-b-2 border-ink pb-3 text-2xl font-semibold">Materials</h1>
+        {query.isSuccess && (
+          <p className="mt-2 max-w-3xl leading-5">
+            Each bar goes from what one in ten is below to what one in ten is above; its mark is the typical. A heading sorts. “See and copy” has every figure
+            and where it comes from.
+          </p>
+        )}
         {query.isPending && <p className="py-6 text-lg">Getting the materials…</p>}
         {query.isError && (
           <p role="alert" className="py-6">
@@ -261,24 +268,7 @@ export function Materials() {
         {Object.entries(TABLES).map(([table, title]) => {
           const here = shipped.filter((s) => s.table === table);
           return (
-            here.length > 0 && (
-              <section key={table} aria-label={title} className="mt-5">
-                <h2 className="border-b border-ink text-[18px] font-semibold">{title}</h2>
-                <ul className="md:grid md:grid-cols-2 md:gap-x-8">
-                  {here.map((s) => (
-                    <li key={s.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1">
-                      <span className="leading-5">
-                        {s.label}
-                        <span className="block text-[14px] leading-4.5 text-pencil">{s.source.split(": ").at(-1)}</span>
-                      </span>
-                      <button className="btn btn-quiet px-0" aria-label={`Copy ${s.label}`} onClick={() => setDraft(draftOf(s))}>
-                        See and copy
-                      </button>
-                    </li>
-                  ))}
-                </ul>
-              </section>
-            )
+            here.length > 0 && <MaterialTable key={table} title={title} materials={here} money={query.data?.money ?? ""} onSee={(m) => setDraft(draftOf(m))} />
           );
         })}
       </main>

@@ -3,9 +3,10 @@
 Where bending grows along the span, what stretches hands force to what is beside it. The warping w of that obeys
 div(G grad w) = -E (kz (z - z0) + kx (x - x0)), with skins that carry flow along their faces and sticks as line
 sources. As for torsion it is reduced along the chord (Kantorovich and Krylov 1958): at each x, w is a polynomial of the
-depth, of the third degree, and the energy is minimised over all nodes of all sections at once. What a stick feeds into
-the foam next to it is finer than such a polynomial: the rest of that energy is the closed form of a line source in a
-strip with free faces less what the polynomial has of it.
+depth, of the third degree, and the energy is minimised over all nodes of all sections at once. Between two nodes of an
+even strip such polynomials rise and fall as hyperbolic functions: those are taken, so that nodes need lie only where
+something changes. What a stick feeds into the foam next to it is finer than such a polynomial: the rest of that energy
+is the closed form of a line source in a strip with free faces less what the polynomial has of it.
 
 Sources: Timoshenko and Goodier 1951 (bending of bars, membrane analogy); Carslaw and Jaeger 1959 (line source in a
 strip); Allen 1969 (sandwich cores).
@@ -13,6 +14,7 @@ strip); Allen 1969 (sandwich cores).
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -39,14 +41,26 @@ _SLOPE_PRODUCTS = 2.0 * (_SLOPES * _WEIGHTS) @ _SLOPES.T
 _AT_FACE = {+1: np.ones(_ORDER), -1: (-1.0) ** np.arange(_ORDER)}
 #: modes of a strip of the reduction: decay along the chord over its depth, and shape
 _DECAY2, _MODES = eigh(_SLOPE_PRODUCTS, np.diag(_MASS))
-#: places along the chord, and round sticks in parts of the depth; own choice
-_BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 29)))
-_FAN = (-0.8, -0.3, -0.1, 0.1, 0.3, 0.8)
+_DUAL = _MASS[:, None] * _MODES
+_FACE_MODES = {face: at @ _MODES for face, at in _AT_FACE.items()}
+#: what the modes of a skin have in common, beside what each has to itself
+_COUPLED = {face: np.outer(at, at) - (_DUAL * _FACE_MODES[face] ** 2) @ _DUAL.T for face, at in _AT_FACE.items()}
+#: degrees that are coupled: those of one parity whose slopes are not nothing
+_PAIRS = ((0, 0), (1, 1), (2, 2), (3, 3), (1, 3), (3, 1))
+#: a stick that is wider than this share of the depth to either side of its middle is no line to the foam, and gets
+#: nodes at its edges; up to half of it it is all a line; own choice
+_WIDE = 0.25
+#: how unevenly shear runs through a stick that bends by itself: its area is this times what counts (Timoshenko and Gere
+#: 1961)
+_UNEVEN, _UNEVEN_TUBE = 1.15, 2.0
 #: shear modulus of a hole, as a share of the foam's
 _AIR = 1e-3
 #: share of the depth to either side over which what shears the foam is averaged along the chord: next to a stick it is
 #: told of the glue line, and how finely the chord is cut should not matter; own choice
 _NEAR = 0.06
+#: places along the chord, and round sticks in parts of the depth; own choice
+_BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 29)))
+_FAN = (-0.3, -0.15, -_NEAR, _NEAR, 0.15, 0.3)
 #: places through the depth at which what shears the foam is looked at, from -1 to 1; own choice
 _LOOK = np.linspace(-0.75, 0.75, 5)
 
@@ -83,16 +97,18 @@ def _nodes(layout: SectionLayout) -> Array:
     for p in range(patches.count):
         add(patches.x_from[p] / chord)
         add(patches.x_to[p] / chord)
-    edged = is_web(layout) | _between(layout)
+    between = _between(layout)
+    edged = is_web(layout) | between
     for p in range(members.count):
         middle, half = members.x[p] / chord, 0.5 * members.width[p] / chord
         upper, lower = outline.faces_at(np.clip(middle, 0, 1))
         depth = (upper - lower) / chord
         # narrow ones in one place share their nodes, whatever their size
-        wide = np.where(edged[p] | (half > 0.25 * depth), half, 0.0)
-        add(middle)
+        wide = np.where(edged[p] | (half > _WIDE * depth), half, 0.0)
         for side in (-1.0, 1.0) if wide.any() else ():
             add(middle + side * half)
+        if between[p]:
+            add(middle)
         for part in _FAN:
             add(middle + np.sign(part) * wide + part * depth)
     return np.sort(np.concatenate(columns, axis=1), axis=1)
@@ -108,7 +124,8 @@ def _strips(layout: SectionLayout) -> _Strips:
     dx = np.maximum(np.diff(x, axis=1), 1e-6 * chord)
     deep = np.maximum(up - low, 1e-3 * chord)
     arc = {face: np.hypot(dx, np.diff(z, axis=1)) for face, z in ((+1, up), (-1, low))}
-    return _Strips(grid, x, up, low, dx, 0.5 * (deep[:, 1:] + deep[:, :-1]), arc)
+    h = 0.5 * (deep[:, 1:] + deep[:, :-1])
+    return _Strips(grid, x, up, low, dx, h, arc)
 
 
 def _filled(strips: _Strips, left: Array, right: Array) -> Array:
@@ -162,6 +179,77 @@ def _made(layout: SectionLayout, m: SectionMaterials, strips: _Strips) -> _Made:
     return _Made(E, G, webs, foam, 1 - filled, covers)
 
 
+@dataclass(frozen=True)
+class _Elements:
+    """Even strips, some of them with skins: coupled degrees -> (V, S, M - 1), of a shear modulus of 1.
+
+    ends, across : stiffness at each end, and from end to end. even : what of an even load comes to the ends.
+    between : how far it gives between them.
+    """
+
+    ends: dict[tuple[int, int], Array]
+    across: dict[tuple[int, int], Array]
+    even: dict[tuple[int, int], Array]
+    between: dict[tuple[int, int], Array]
+
+
+def _elements(strips: _Strips, G: Array, skins: dict[int, Array], stiffer: Sequence[_Stiffer]) -> _Elements:
+    """`skins`: face -> (V, S, M - 1) N/mm of its sheets' shear stiffness. Of them, what each mode has to itself.
+
+    Where `stiffer` is, of which modes have much in common, all goes on straight.
+    """
+    found = _Elements({}, {}, {}, {})
+    long = strips.dx / strips.h
+    straight = np.any([more.G > 0 for more in stiffer], axis=0) if stiffer else np.zeros(G.shape, dtype=bool)
+    for k in range(_ORDER):
+        along = np.ones_like(G)
+        for face, Gt in skins.items():
+            along += Gt * strips.dx / (strips.arc[face] * strips.h) * _FACE_MODES[face][k] ** 2 / G
+        if k == 0:  # the mean of the depth goes on straight
+            ends, far, even, between = along / long, along / long, np.ones_like(G), np.zeros_like(G)
+        else:
+            a = long * np.sqrt(_DECAY2[k] / along)
+            tanh = np.tanh(0.5 * a)
+            grows = 0.5 * a / long * along
+            ends, far, even = grows * (tanh + 1 / tanh), grows * (1 / tanh - tanh), tanh / (0.5 * a)
+            between = (1 - even) / (long * _DECAY2[k])
+            if stiffer:
+                ends = np.where(straight, along / long + 0.5 * long * _DECAY2[k], ends)
+                far, even = np.where(straight, along / long, far), np.where(straight, 1.0, even)
+                between = np.where(straight, 0.0, between)
+        for i, j in _PAIRS:
+            for to, value, left, right in (
+                (found.ends, ends, _DUAL, _DUAL), (found.across, far, _DUAL, _DUAL),
+                (found.even, even, _DUAL, _MODES), (found.between, between, _MODES, _MODES),
+            ):  # fmt: skip
+                share = left[i, k] * right[j, k]
+                if abs(share) > 1e-12:
+                    to[i, j] = to.get((i, j), 0.0) + share * value
+    return found
+
+
+def _times(matrix: dict[tuple[int, int], Array], vector: Array, turned: bool = False) -> Array:
+    """Each element's matrix, or its transpose, times its (V, S, M - 1, order)."""
+    found = np.zeros_like(vector)
+    for (i, j), value in matrix.items():
+        if turned:
+            found[..., j] += value * vector[..., i]
+        else:
+            found[..., i] += value * vector[..., j]
+    return found
+
+
+def _skins(layout: SectionLayout, m: SectionMaterials, covers: Array) -> dict[int, Array]:
+    """Face -> (V, S, M - 1) N/mm, shear stiffness of its sheets."""
+    found: dict[int, Array] = {}
+    for p in range(layout.sheets.count):
+        Gt = (m.sheet_on * m.sheet_Gt)[:, p, None, None] * covers[p]
+        if Gt.any():
+            face = int(layout.sheets.face[p])
+            found[face] = found.get(face, 0.0) + Gt
+    return found
+
+
 def _both_ends(element: Array) -> Array:
     """(..., M) half of what each element has to either of its nodes."""
     found = np.zeros((*element.shape[:-1], element.shape[-1] + 1))
@@ -170,34 +258,40 @@ def _both_ends(element: Array) -> Array:
     return found
 
 
-def _factored(layout: SectionLayout, m: SectionMaterials, strips: _Strips, G: Array, covers: Array) -> Array:
+def _factored(
+    layout: SectionLayout,
+    m: SectionMaterials,
+    strips: _Strips,
+    G: Array,
+    skins: dict[int, Array],
+    stiffer: Sequence[_Stiffer],
+    elements: _Elements,
+) -> Array:
     """Banded Cholesky factor of all sections, one after the other: (2 x order, V S M order)."""
     sheets = layout.sheets
     v, s, n = m.variants, *strips.x.shape
     own = np.zeros((_ORDER, _ORDER, v, s, n))
     beside = np.zeros((_ORDER, _ORDER, v, s, n))
-    along, across = G * strips.h / strips.dx, G * strips.dx / strips.h
-    for i in range(_ORDER):
-        own[i, i] += 2 * _both_ends(along * _MASS[i])
-        beside[i, i, ..., :-1] -= along * _MASS[i]
-        for j in range(i + 1):
-            if _SLOPE_PRODUCTS[i, j]:
-                own[i, j] += _both_ends(across * _SLOPE_PRODUCTS[i, j])
-    _stiffen(layout, m, strips, own, beside)
-    for face, at in _AT_FACE.items():
-        Gt = np.zeros_like(along)
-        for p in range(sheets.count):
-            if int(sheets.face[p]) == face:
-                Gt = Gt + (m.sheet_on * m.sheet_Gt)[:, p, None, None] * covers[p]
-        if not Gt.any():
-            continue
+    for i, j in _PAIRS:
+        if j <= i:
+            own[i, j] += 2 * _both_ends(G * elements.ends[i, j])
+        beside[i, j, ..., :-1] -= G * elements.across[i, j]
+    for more in stiffer:
+        along, across = more.G * strips.h / strips.dx, more.G * strips.dx / strips.h
+        for i in range(_ORDER):
+            for j in range(_ORDER):
+                runs = along * more.along[:, i, j, None]
+                if j <= i:
+                    own[i, j] += 2 * _both_ends(runs) + _both_ends(across * more.across[:, i, j, None])
+                beside[i, j, ..., :-1] -= runs
+    for face, Gt in skins.items():
         runs = Gt / strips.arc[face]
         nodes = 2 * _both_ends(runs)
         for i in range(_ORDER):
             for j in range(_ORDER):
                 if j <= i:
-                    own[i, j] += at[i] * at[j] * nodes
-                beside[i, j, ..., :-1] -= at[i] * at[j] * runs
+                    own[i, j] += _COUPLED[face][i, j] * nodes
+                beside[i, j, ..., :-1] -= _COUPLED[face][i, j] * runs
     for p in range(sheets.count):
         for end, closed in ((0, sheets.nose_edge[p]), (-1, sheets.tail_edge[p])):
             if closed:
@@ -207,7 +301,7 @@ def _factored(layout: SectionLayout, m: SectionMaterials, strips: _Strips, G: Ar
                 for i, j in ((1, 1), (3, 1), (3, 3)):
                     own[i, j, ..., end] += 4 * tie
     # all loads together are none, so that what holds one node holds nothing
-    own[0, 0, ..., 0] += along[..., 0]
+    own[0, 0, ..., 0] += G[..., 0] * strips.h[:, 0] / strips.dx[:, 0]
     band = np.zeros((2 * _ORDER, v * s * n * _ORDER))
     for i in range(_ORDER):
         for j in range(_ORDER):
@@ -218,25 +312,31 @@ def _factored(layout: SectionLayout, m: SectionMaterials, strips: _Strips, G: Ar
     return np.asarray(cholesky_banded(band, lower=True, overwrite_ab=True, check_finite=False))
 
 
-def _stiffen(layout: SectionLayout, m: SectionMaterials, strips: _Strips, own: Array, beside: Array) -> None:
-    """What lies between other sticks of its piece, in the part of the depth that it fills."""
-    members = layout.members
+@dataclass(frozen=True)
+class _Stiffer:
+    """What lies between other sticks of its piece, in the part of the depth that it fills.
+
+    G : (V, S, M - 1) MPa beyond the foam's, by its share of each element. along, across : (S, order, order), products
+    of the polynomials, and of their slopes, over that part of a depth of 1.
+    """
+
+    G: Array
+    along: Array
+    across: Array
+
+
+def _stiffer(layout: SectionLayout, m: SectionMaterials, strips: _Strips) -> list[_Stiffer]:
+    members, found = layout.members, []
     for q in np.flatnonzero(_between(layout)).tolist():
         t, depth = _through(layout, q)
         weights = 0.5 * _WEIGHTS * (members.height[q] / depth)[:, None]
         slopes = 2 * np.array([legval(t, legder(_UNIT[i])) for i in range(_ORDER)])
-        values = _polynomials(t)
-        K, M = (np.einsum("isg,jsg,sg->ijs", a, a, weights) for a in (slopes, values))
+        across, along = (np.einsum("isg,jsg,sg->sij", a, a, weights) for a in (slopes, _polynomials(t)))
         half = 0.5 * members.width[q]
         share = _filled(strips, members.x[q] - half, members.x[q] + half) * members.present[q][:, None]
         more = (m.member_on[:, q] * np.maximum(m.member_G[:, q] - m.foam.G, 0.0))[:, None, None] * share
-        along, across = more * strips.h / strips.dx, more * strips.dx / strips.h
-        for i in range(_ORDER):
-            for j in range(_ORDER):
-                runs = along * M[i, j][:, None]
-                if j <= i:
-                    own[i, j] += 2 * _both_ends(runs) + _both_ends(across * K[i, j][:, None])
-                beside[i, j, ..., :-1] -= runs
+        found.append(_Stiffer(more, along, across))
+    return found
 
 
 def _between(layout: SectionLayout) -> NDArray[np.bool_]:
@@ -273,45 +373,104 @@ def _polynomials(t: Array) -> Array:
     return np.asarray(legval(t, _UNIT))
 
 
-def _stick_nodes(strips: _Strips, x: Array, width: Array) -> Array:
-    """(S, M) shares of what is spread evenly over a width, (S,) mm each."""
-    places = x[:, None] + 0.5 * width[:, None] * _GAUSS
-    found = np.zeros(strips.x.shape)
-    rows = np.arange(len(x))
-    for g, weight in enumerate(0.5 * _WEIGHTS):
-        here = np.clip(places[:, g], strips.x[:, 0], strips.x[:, -1])
-        left = np.clip((strips.x <= here[:, None]).sum(axis=1) - 1, 0, strips.x.shape[1] - 2)
-        part = np.clip((here - strips.x[rows, left]) / strips.dx[rows, left], 0.0, 1.0)
-        np.add.at(found, (rows, left), weight * (1 - part))
-        np.add.at(found, (rows, left + 1), weight * part)
-    return found
+def _stretch(strips: _Strips, x: Array, width: Array) -> Array:
+    """(S, M - 1) shares of what is spread evenly over a width, (S,) mm each; what stands out goes to the last one."""
+    found = _filled(strips, x - 0.5 * width, x + 0.5 * width) * strips.dx
+    found[:, 0] += 1e-9 * (x <= strips.x[:, 0])
+    found[:, -1] += 1e-9 * (x >= strips.x[:, -1])
+    return np.asarray(found / np.maximum(found.sum(axis=1, keepdims=True), 1e-12))
 
 
-def _unresolved(size: Array, depth: Array, share: Array, width: Array, shape: Array) -> Array:
-    """(S,) energy of a line source in a strip of foam, over flow squared / G, that the polynomial does not have.
+@dataclass(frozen=True)
+class _Source:
+    """A stick as a line source: (S,) mm of its size, width and place, the depth there, its share of it from below."""
 
-    Parameters
-    ----------
-    size, width : mm; radius of the source, and how wide it lies. share : of the depth, from the lower face.
-    shape : (order, S) polynomials over its height.
-    """
-    q = np.exp(-np.pi * size / depth)
-    exact = -(np.log(1 - q) + 0.5 * np.log(1 - 2 * q * np.cos(2 * np.pi * share) + q * q)) / (2 * np.pi)
+    size: Array
+    width: Array
+    x: Array
+    depth: Array
+    share: Array
+    #: how far on the mean what it gives lies apart on the elements, mm
+    apart: Array
+    #: (order, S) of the modes over its height
+    modes: Array
+    #: 1 for a line, 0 for what is too wide to be one
+    line: Array
+
+
+def _source(layout: SectionLayout, strips: _Strips, q: int, edged: bool) -> _Source:
+    members = layout.members
+    t, depth = _through(layout, q)
+    size = 0.25 * (members.height[q] + members.width[q])
+    share = np.clip(0.5 * (1 + t.mean(axis=-1)), size / depth, 1 - size / depth)
+    mean = (_polynomials(t) * 0.5 * _WEIGHTS).sum(axis=-1)
+    on = _stretch(strips, members.x[q], members.width[q])
+    touched = np.flatnonzero(on.any(axis=0))
+    part = slice(touched[0], touched[-1] + 1)
+    on, dx = on[:, part], strips.dx[:, part]
+    middle = 0.5 * (strips.x[:, 1:] + strips.x[:, :-1])[:, part]
+    apart = np.abs(middle[:, :, None] - middle[:, None, :]) + np.eye(dx.shape[1]) * dx[:, None, :] / 3
+    line = 0.0 * depth if edged else np.clip(2 - members.width[q] / (_WIDE * depth), 0.0, 1.0)
+    return _Source(
+        size, members.width[q], members.x[q], depth, share, np.einsum("si,sij,sj->s", on, apart, on),
+        _MODES.T @ mean, line,
+    )  # fmt: skip
+
+
+def _finer(layout: SectionLayout, m: SectionMaterials, strips: _Strips, nets: Array) -> Array:
+    """(V, S) of 1 / GA: what sticks and pairs of them do to the foam near them that the polynomials do not have."""
+    found = np.zeros(nets.shape[1:])
+    sources: dict[int, tuple[_Source, Array]] = {}
+    edged = _between(layout)
+    for q in np.flatnonzero(~is_web(layout) & nets.any(axis=(1, 2))).tolist():
+        source = _source(layout, strips, q, bool(edged[q]))
+        # over nothing it goes along its face
+        net = nets[q] * ~_in_hollow(layout, m, q)
+        found += net**2 * _unresolved(source)
+        for before, other in sources.values():
+            both = net * other
+            if both.any() and (source.line * before.line).any():
+                found += 2 * both * _unresolved_between(source, before)
+        sources[q] = (source, net)
+    return np.asarray(found / m.foam.G[:, None])
+
+
+def _unresolved(a: _Source) -> Array:
+    """(S,) energy of a line source in a strip of foam, over flow squared / G, that the polynomial does not have."""
+    q = np.exp(-np.pi * a.size / a.depth)
+    exact = -(np.log(1 - q) + 0.5 * np.log(1 - 2 * q * np.cos(2 * np.pi * a.share) + q * q)) / (2 * np.pi)
     # beside the source; round it, on the mean, it is as much less as the flow along the chord makes of it
-    exact -= (0.5 - 1 / np.pi) * size / depth
-    has = np.zeros_like(depth)
+    exact -= (0.5 - 1 / np.pi) * a.size / a.depth
+    has = np.zeros_like(a.depth)
     for k in range(1, _ORDER):
         decay = np.sqrt(_DECAY2[k])
-        a = np.maximum(decay * width / depth, 1e-6)
-        spread = 2 * (a - 1 + np.exp(-a)) / a**2
-        has += (_MODES[:, k] @ shape) ** 2 / (2 * decay) * spread
-    return np.asarray(np.maximum(exact - has, 0.0))
+        w = np.maximum(3 * decay * a.apart / a.depth, 1e-6)
+        has += a.modes[k] ** 2 / (2 * decay) * 2 * (w - 1 + np.exp(-w)) / w**2
+    return np.asarray(np.where(exact > has, 1.0, a.line) * (exact - has))
+
+
+def _unresolved_between(a: _Source, b: _Source) -> Array:
+    """(S,) as `_unresolved`, of what two lines do to each other."""
+    depth = 0.5 * (a.depth + b.depth)
+    # of what is spread over widths, the mean distance
+    apart = np.hypot(a.x - b.x, (a.width + b.width) / 6) / depth
+    q = np.exp(-np.pi * apart)
+    near = np.maximum(1 - 2 * q * np.cos(np.pi * (a.share - b.share)) + q * q, 1e-6)
+    exact = -(np.log(near) + np.log(1 - 2 * q * np.cos(np.pi * (a.share + b.share)) + q * q)) / (4 * np.pi)
+    on_elements = np.hypot(a.x - b.x, 0.5 * (a.apart + b.apart)) / depth
+    has = np.zeros_like(a.depth)
+    for k in range(1, _ORDER):
+        decay = np.sqrt(_DECAY2[k])
+        has += a.modes[k] * b.modes[k] / (2 * decay) * np.exp(-decay * on_elements)
+    return np.asarray(a.line * b.line * (exact - has))
 
 
 def _loads(
     layout: SectionLayout, m: SectionMaterials, p: SectionProperties, strips: _Strips, made: _Made
 ) -> tuple[Array, Array]:
-    """Loads (V, S, M, order) for 1 N of shear force, and what sticks' own neighbourhood adds to 1 / GA, (V, S)."""
+    """For 1 N of shear force: loads, each even over its element, (V, S, M - 1, order), and what sticks and
+    the foam close to them add to 1 / GA, (V, S).
+    """
     members, sheets = layout.members, layout.sheets
     det = p.EIxx * p.EIzz - p.EIxz**2
     kz, kx = (p.EIzz / det)[..., None], (-p.EIxz / det)[..., None]
@@ -320,12 +479,12 @@ def _loads(
     middle = 0.5 * (strips.up + strips.low)
     mid_z = 0.5 * (middle[:, 1:] + middle[:, :-1])
     volume = strips.h * strips.dx
-    loads = np.zeros((m.variants, *strips.x.shape, _ORDER))
+    loads = np.zeros((m.variants, *strips.h.shape, _ORDER))
     even = made.E * volume * (kz * (mid_z - z0) + kx * (mid_x - x0))
     odd = made.E * volume * kz * strips.h / 6
     # over nothing what is counted as foam, and less of it with the lids of a box, goes along the faces too
     for order, force in enumerate((even, odd, even * made.void, odd * made.void)):
-        loads[..., order] += _both_ends(force)
+        loads[..., order] += force
     for q in range(sheets.count):
         face, Et = int(sheets.face[q]), (m.sheet_on * m.sheet_Et)[:, q, None, None]
         if not Et.any():
@@ -333,47 +492,62 @@ def _loads(
         line = strips.up if face > 0 else strips.low
         z = 0.5 * (line[:, 1:] + line[:, :-1]) + 0.5 * face * sheets.t[q]
         force = Et * made.covers[q] * strips.arc[face] * (kz * (z - z0) + kx * (mid_x - x0))
-        loads += _both_ends(force)[..., None] * _AT_FACE[face]
+        loads += force[..., None] * _AT_FACE[face]
     joins = is_web(layout)
     nets = np.zeros((members.count, m.variants, strips.x.shape[0]))
+    own = np.zeros((m.variants, strips.x.shape[0]))
     for q in range(members.count):
+        # a search lays many sticks into one section, few of which are there in any one way
+        with_it = np.flatnonzero(m.member_on[:, q])
         x, z, there = members.x[q], members.z[q], members.present[q]
-        t, depth = _through(layout, q)
+        t, _ = _through(layout, q)
         shapes = _polynomials(t)  # (order, S, Gauss)
-        on = (m.member_on[:, q] * members.oblique[q])[:, None] * there
-        E, bonded = on * m.member_E[:, q, None], on * (m.member_E * m.gamma)[:, q, None]
-        gone = m.member_on[:, q, None] * there * m.foam.E[:, None] * members.area_out[q]
-        arm = kz[..., 0] * (z - p.z0) + kx[..., 0] * (x - p.x0)
+        on = (m.member_on[with_it, q] * members.oblique[q])[:, None] * there
+        E, bonded = on * m.member_E[with_it, q, None], on * (m.member_E * m.gamma)[with_it, q, None]
+        gone = m.member_on[with_it, q, None] * there * m.foam.E[with_it, None] * members.area_out[q]
+        arm = (kz[..., 0] * (z - p.z0) + kx[..., 0] * (x - p.x0))[with_it]
         net = (bonded * members.area[q] - gone) * arm
         # what another stick holds goes into the foam with it
-        nets[members.held_by[q]] += net
+        nets[members.held_by[q], with_it] += net
         mean = (shapes * 0.5 * _WEIGHTS).sum(axis=-1)
-        hollow = _in_hollow(layout, m, q)[..., None]
+        hollow = _in_hollow(layout, m, q)[with_it, :, None]
         at_face = np.where((t.mean(axis=-1) > 0)[:, None], _AT_FACE[+1], _AT_FACE[-1])
         force = net[..., None] * np.where(hollow, at_face, mean.T)  # (V, S, order)
-        if joins[q]:
-            # what it takes in bending by itself it also shears by itself: of a stick, in the stick
+        if not joins[q]:
+            bends = (m.member_on * m.member_E)[with_it, q, None] * there * members.oblique[q] * members.ixx[q]
+            uneven = np.where(members.area_out[q] > 1.001 * members.area[q], _UNEVEN_TUBE, _UNEVEN)
+            inside = bends * kz[with_it, :, 0]
+            stiff = m.member_G[with_it, q, None] * np.maximum(members.area[q], 1e-9)
+            own[with_it] += inside**2 * uneven / np.maximum(stiff, 1e-9)
+        else:
+            # what it takes in bending by itself it also shears by itself
             tilt = (shapes * 0.5 * _WEIGHTS * _GAUSS).sum(axis=-1) * 0.5 * members.height[q]
-            force = force + ((E * members.area[q] - gone) * kz[..., 0])[..., None] * tilt.T
-        loads += _stick_nodes(strips, x, members.width[q])[..., None] * force[:, :, None, :]
-    more = np.zeros((m.variants, strips.x.shape[0]))
-    for q in np.flatnonzero(~joins).tolist():
-        t, depth = _through(layout, q)
-        size = 0.25 * (members.height[q] + members.width[q])
-        share = np.clip(0.5 * (1 + t.mean(axis=-1)), size / depth, 1 - size / depth)
-        mean = (_polynomials(t) * 0.5 * _WEIGHTS).sum(axis=-1)
-        alone = _unresolved(size, depth, share, members.width[q], mean) / m.foam.G[:, None]
-        more += ~_in_hollow(layout, m, q) * nets[q] ** 2 * alone
-    return loads, more
+            force = force + ((E * members.area[q] - gone) * kz[with_it, :, 0])[..., None] * tilt.T
+        shares = _stretch(strips, x, members.width[q])
+        touched = np.flatnonzero(shares.any(axis=0))
+        part = slice(touched[0], touched[-1] + 1)
+        loads[with_it, :, part] += shares[:, part, None] * force[:, :, None, :]
+    return loads, own + _finer(layout, m, strips, nets)
 
 
 def shear_flow(layout: SectionLayout, m: SectionMaterials, p: SectionProperties) -> ShearFlow:
     """Shear stiffness, and what shears foam and webs for each N of shear force, (V, S)."""
     strips = _strips(layout)
     made = _made(layout, m, strips)
-    loads, more = _loads(layout, m, p, strips, made)
+    even, more = _loads(layout, m, p, strips, made)
     first, back = alike_in_shear(m, is_web(layout) | _between(layout))
-    factor = _factored(layout, m.take(first), strips, made.G[first], made.covers)
+    some = m.take(first)
+    skins = _skins(layout, some, made.covers)
+    stiffer = _stiffer(layout, some, strips)
+    elements = _elements(strips, made.G[first], skins, stiffer)
+    factor = _factored(layout, some, strips, made.G[first], skins, stiffer, elements)
+    elements = _Elements(*({pair: a[back] for pair, a in matrix.items()} for matrix in vars(elements).values()))
+    given = _times(elements.between, even) / made.G[..., None]
+    more = more + (given * even).sum(axis=(-1, -2))
+    share = 0.5 * _times(elements.even, even)
+    loads = np.zeros((m.variants, *strips.x.shape, _ORDER))
+    loads[:, :, :-1] += share
+    loads[:, :, 1:] += share
     # variants of one matrix side by side, as so many right sides
     count = np.bincount(back)
     slot = np.zeros(len(back), dtype=np.intp)
@@ -387,7 +561,7 @@ def shear_flow(layout: SectionLayout, m: SectionMaterials, p: SectionProperties)
     slopes = np.array([legval(_LOOK, legder(_UNIT[i])) for i in range(_ORDER)])
     values = _polynomials(_LOOK)
     rise = np.diff(w, axis=2) / strips.dx[..., None]
-    level = 0.5 * (w[:, :, 1:] + w[:, :, :-1])
+    level = _times(elements.even, 0.5 * (w[:, :, 1:] + w[:, :, :-1]), turned=True) + given
     along = rise @ values
     through = level @ slopes * (2 / strips.h)[..., None]
     every = np.sqrt(along**2 + through**2)
