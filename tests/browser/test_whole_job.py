@@ -131,7 +131,7 @@ def test_every_figure_opens_its_working(demo: Page) -> None:
         page.get_by_role("button", name=f"Why: {figure}").click()
         sheet = page.get_by_role("dialog")
         expect(sheet.get_by_role("cell", name=step, exact=True)).to_be_visible()
-        expect(sheet).to_contain_text("P10 to P90 of 64 draws")
+        expect(sheet).to_contain_text("P10 to P90 of 128 draws")
         page.keyboard.press("Escape")
         expect(sheet).to_have_count(0)
 

@@ -17,7 +17,6 @@ from ..model import Airframe, Lifting, Piece, Scheme
 from ..parts import PARTS
 from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
 from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations
-from .past_first import Ending
 from .skin_twist import SkinTwist, between, parts_of
 from .solve import sections_of, shape_in, solve
 from .uncertainty import typical
@@ -83,7 +82,6 @@ def evaluate_many(
     blocks: list[Indices] | None = None,
     swaps: Swaps = (),
     twist: SkinTwist | None = None,
-    ending: Ending = "met half way",
 ) -> BatchResult:
     """Variants of one scheme, each with some of its pieces.
 
@@ -97,7 +95,6 @@ def evaluate_many(
         those that share pieces belong together. Neighbours in the order of their pieces if not given.
     swaps : films whose figures differ from variant to variant.
     twist : what `twist_of_skins` gives for each variant, where it is known already.
-    ending : how closely what ends each is looked for, as `after_first` has it.
 
     Raises
     ------
@@ -116,8 +113,7 @@ def evaluate_many(
         twist = twist_of_skins(airframe, scheme, on, stations, swaps)
     blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
     parts = [
-        _some(airframe, scheme, on[at], stations, case, twist.take(at), [s.take(at) for s in swaps], ending)
-        for at in blocks
+        _some(airframe, scheme, on[at], stations, case, twist.take(at), [s.take(at) for s in swaps]) for at in blocks
     ]
     back = np.argsort(np.concatenate(blocks))
     return BatchResult(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
@@ -181,14 +177,7 @@ def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int,
 
 
 def _some(
-    airframe: Airframe,
-    scheme: Scheme,
-    on: Array,
-    stations: int,
-    case: list[Case],
-    skins: SkinTwist,
-    swaps: Swaps,
-    ending: Ending,
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], skins: SkinTwist, swaps: Swaps
 ) -> tuple[Array, ...]:
     """Variants solved together, without the pieces that none of them has."""
     smaller, some = _used(scheme, on)
@@ -204,7 +193,7 @@ def _some(
     def limits(k: int) -> Array:
         return np.array([cases[float(g)][k].factor for g in flying])
 
-    solved = solve(replace(sections, flow=shear_along(sections)), twist, flying, case, limits(0), ending=ending)
+    solved = solve(replace(sections, flow=shear_along(sections)), twist, flying, case, limits(0), quick=True)
     shapes = [solved.shape]
     for k, other in enumerate(cases[float(flying[0])][1:], start=1):
         shapes.append(shape_in(solved, flying, other, limits(k)))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
+from scipy.special import betainc
 
 Array = NDArray[np.float64]
 
@@ -24,22 +25,29 @@ _Z90 = 1.2815515655446004
 _WIDE = 0.8
 
 
+def _percentiles(draws: Array) -> Array:
+    """(2,) the 10th and 90th by all draws, each with the chance that it is the one (Harrell and Davis 1982)."""
+    x, n = np.sort(draws), len(draws)
+    steps = np.arange(n + 1) / n
+    return np.array([np.diff(betainc(p * (n + 1), (1 - p) * (n + 1), steps)) @ x for p in (0.1, 0.9)])
+
+
 def tenth_and_ninetieth(draws: Array) -> Array:
     """(2,) 10th and 90th percentile of what few draws stand for.
 
     By mean, spread and skew of their logarithms, or of themselves where they change sign (Cornish and Fisher 1938):
-    from 64 draws that jitters less than their percentiles do. Where a tenth of them stand at one end, as those of a
+    from few draws that jitters less than their percentiles do. Where a tenth of them stand at one end, as those of a
     figure that is capped do, it is the percentiles; so it is where they spread over orders of magnitude, as when a
     tenth of the builds stand nothing at all.
     """
     crowd = max(np.mean(draws >= draws.max()), np.mean(draws <= draws.min()))
     if crowd > 0.1 or np.ptp(draws) <= 1e-12 * np.max(np.abs(draws)):
-        return np.asarray(np.percentile(draws, [10, 90]))
+        return _percentiles(draws)
     sign = 1.0 if np.all(draws > 0) else -1.0 if np.all(draws < 0) else 0.0
     x = np.log(np.abs(draws)) if sign else draws
     mean, sd = x.mean(), x.std(ddof=1)
     if sign and sd > _WIDE:
-        return np.asarray(np.percentile(draws, [10, 90]))
+        return _percentiles(draws)
     skew = float(np.clip(np.mean((x - mean) ** 3) / sd**3, -2.0, 2.0))
     z = np.array([-_Z90, _Z90])
     ends = mean + sd * (z + (z**2 - 1) * skew / 6)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -24,9 +23,6 @@ _STEP = 8
 
 _WRINKLE, _CRACK, _CREASE = 1, 2, 3
 
-#: how closely the end is looked for
-Ending = Literal["found", "met half way", "no later than"]
-
 
 def _kind(finding: Finding) -> int:
     """Which of those that a part outlives."""
@@ -38,7 +34,7 @@ def _kind(finding: Finding) -> int:
 
 
 def after_first(
-    wing: LoadedPart, findings: list[Finding], n: Array, first: Array, ending: Ending = "found"
+    wing: LoadedPart, findings: list[Finding], n: Array, first: Array, quick: bool = False
 ) -> tuple[list[Finding], Array, Array]:
     """What ends it: (late findings, factor, which), (R, S) each.
 
@@ -46,19 +42,13 @@ def after_first(
     foam goes on at its plateau. Nor is a crack of the pulled foam where tape, skin or sticks hold it together. A wing
     that could not stand the load of its own first sign goes at that load.
 
-    Of those stations that go on, what ends them is looked for at some, by `_where`; it is inf at the others. For
-    searching, `ending` may be less: "met half way", where crushed foam's zone is so, within a few per cent; or "no
-    later than", the factor of what it cannot outlive, as if nothing had been handed on by then.
+    Of those stations that go on, what ends them is looked for at some, by `_where`; it is inf at the others. `quick`:
+    crushed foam's zone is met half way, within a few per cent, and late findings are not kept, for searching.
     """
     outlived = np.array([_kind(f) for f in findings])
     kind = outlived[first]
     bridged = _bridged(wing)
     goes_on = (kind != 0) & ((kind != _CRACK) | bridged)
-    if ending == "no later than":
-        stack = np.stack([f.n for f in findings])
-        stays = (outlived == 0)[:, None, None] | ((outlived == _CRACK)[:, None, None] & ~bridged)
-        stack = np.where(stays, stack, np.inf)
-        return list(findings), stack.min(axis=0), stack.argmin(axis=0)
     ends = np.where(goes_on, np.inf, n).min(axis=1, keepdims=True)
     if not (goes_on & (n < ends)).any():
         return list(findings), n, first
@@ -67,11 +57,12 @@ def after_first(
     stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode != "skin_wrinkling"]
     search = _Search(
         wing.some(every, stations), [_cut(f, every, stations) for f in stays], n[:, stations], first[:, stations],
-        bridged, ends, list(outlived), ending == "met half way",
+        bridged, ends, list(outlived), quick,
     )  # fmt: skip
     late = list(findings)
     for found, runs in search.run():
-        late += [_spread(f, n.shape, runs, stations) for f in found]
+        if not quick:
+            late += [_spread(f, n.shape, runs, stations) for f in found]
     hold, last = np.where(goes_on, np.inf, n), first.copy()
     hold[:, stations], last[:, stations] = search.hold, search.last
     return late, hold, last

@@ -21,7 +21,7 @@ from ..sections import (
     derive,
     section_materials,
 )
-from .past_first import Ending, after_first
+from .past_first import after_first
 
 Array = NDArray[np.float64]
 
@@ -136,7 +136,7 @@ def load(
 
 def solve(
     sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case], limit: Array | None = None,
-    ending: Ending = "found",
+    quick: bool = False,
 ) -> Solved:  # fmt: skip
     """Everything along the span: forces per unit of factor, shape at each case's limit, failures.
 
@@ -146,7 +146,7 @@ def solve(
     flying_mass_g : what the wing must hold up in level flight; (V,) where it differs and there is one case.
     limit : (V,) load factors for the shape in the first case; its own if not given.
     cases : the first for every variant, the others for variant 0 only.
-    ending : for searching it may be less, as `after_first` has it.
+    quick : for searching, as `after_first` has it.
     """
     sections = sections.about(twist.x_shear)
     layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
@@ -154,7 +154,7 @@ def solve(
     findings = find_all(wing)
     stack = np.stack([f.n for f in findings])
     n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
-    late, hold, last = after_first(wing, findings, n, first, ending)
+    late, hold, last = after_first(wing, findings, n, first, quick)
     count = properties.EA.shape[0]
     f = wing.forces
     first_limit = np.broadcast_to(cases[0].factor if limit is None else limit, count)

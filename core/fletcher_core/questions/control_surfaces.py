@@ -253,9 +253,9 @@ def _workings(drawn: _Drawn) -> dict[str, Working]:
     for key, (title, unit, draws, steps) in told.items():
         spread = drawn.figure(draws)
         drawn_step = Step(
-            label="Spread", formula=f"P10 to P90 of {SAMPLES} draws of every figure (Latin hypercube, fixed seed)",
+            label="Spread", formula=f"P10 to P90 of {SAMPLES} draws of every figure (Sobol points, fixed seed)",
             value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),
-            source="McKay, Beckman and Conover 1979; the catalogue's low, typical and high figures",
+            source="Owen 1998; the catalogue's low, typical and high figures",
         )  # fmt: skip
         found[key] = Working(
             figure=key, title=title, steps=[*steps, drawn_step], inputs=inputs, spread=spread, unit=unit,

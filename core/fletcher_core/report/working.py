@@ -142,9 +142,9 @@ def _made(a: Evaluation, figure: str, title: str, steps: list[Step], inputs: lis
         steps = [
             *steps,
             Step(label="Spread",
-                 formula=f"P10 to P90 of {SAMPLES} draws of every material figure (Latin hypercube, fixed seed)",
+                 formula=f"P10 to P90 of {SAMPLES} draws of every material figure (Sobol points, fixed seed)",
                  value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),
-                 source="McKay, Beckman and Conover 1979; the catalogue's low, typical and high figures"),
+                 source="Owen 1998; Barraquand 1995; the catalogue's low, typical and high figures"),
         ]  # fmt: skip
     return Working(figure=figure, title=title, steps=steps, inputs=inputs, spread=spread, unit=unit, drivers=found)
 

@@ -16,7 +16,6 @@ from numpy.typing import NDArray
 from pydantic import BaseModel, ValidationError
 
 from ..analysis.batch import BatchResult
-from ..analysis.past_first import Ending
 from ..catalogue import OwnMaterial, with_own
 from ..model import Airframe, Refused, Scheme, explain
 from ..shelf import ShelfItem
@@ -44,7 +43,7 @@ _work: dict[str, Any] = {}
 
 
 def _one(at: NDArray[np.intp]) -> tuple[NDArray[np.intp], BatchResult]:
-    return at, answer_block(_work["airframe"], _work["bank"], at, _work["memo"], _work["ending"])
+    return at, answer_block(_work["airframe"], _work["bank"], at, _work["memo"])
 
 
 def _point(way: int) -> Point | None:
@@ -52,9 +51,9 @@ def _point(way: int) -> Point | None:
     return point
 
 
-def spread_out(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]], ending: Ending) -> Iterator[Step]:
+def spread_out(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
     """Blocks on every core; they arrive as they are done."""
-    _work.update(airframe=airframe, bank=bank, memo={}, ending=ending)
+    _work.update(airframe=airframe, bank=bank, memo={})
     with _pool() as pool:
         yield from pool.imap_unordered(_one, blocks)
 

@@ -12,7 +12,6 @@ from pydantic import BaseModel
 
 from ..analysis.batch import BatchResult, Swap, evaluate_many, only_sticks, twist_of_skins
 from ..analysis.evaluation import grams_of
-from ..analysis.past_first import Ending
 from ..analysis.skin_twist import SkinTwist
 from ..kinds import kind_of
 from ..model import Airframe, Piece, Problem, Refused, Scheme
@@ -34,8 +33,6 @@ _STICKS_AT_ONCE, _SHEETS_AT_ONCE = 16, 12
 _STATIONS = 5
 #: of the front that is drawn, and of those that are tried in full before giving up
 _DRAWN, _TRIED = 12, 60
-#: of all, in the cloud behind it
-_CLOUD = 500
 #: looked at before what nine builds in ten keep of the typical one's load is taken as known; own choice
 _FEW = 8
 
@@ -46,8 +43,6 @@ class Progress(BaseModel):
     kind: Literal["progress"] = "progress"
     done: int
     of: int
-    #: looking more closely at some of them
-    closer: bool = False
 
 
 class Point(BaseModel):
@@ -178,9 +173,7 @@ def _twist(
     return memo[key].take(back.reshape(-1))
 
 
-def answer_block(
-    airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Memo, ending: Ending = "met half way"
-) -> BatchResult:
+def answer_block(airframe: Airframe, bank: Bank, at: NDArray[np.intp], memo: Memo) -> BatchResult:
     """The quick model of some ways; `memo` is of this airframe and bank, and filled as it goes."""
     on = np.zeros((len(at), len(bank.scheme.pieces)))
     on[:, : bank.kept] = 1.0
@@ -195,18 +188,18 @@ def answer_block(
     sticks = np.unique(at // len(bank.sheets)).tolist()
     twist = _twist(airframe, bank, smaller, on[:, used], sticks, sheet_of, swaps, memo)
     return evaluate_many(
-        airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps, twist=twist, ending=ending
+        airframe, smaller, on[:, used], _STATIONS, blocks=[np.arange(len(at))], swaps=swaps, twist=twist
     )
 
 
-def alone(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]], ending: Ending) -> Iterator[Step]:
+def alone(airframe: Airframe, bank: Bank, blocks: Sequence[NDArray[np.intp]]) -> Iterator[Step]:
     """Block after block in this process."""
     memo: Memo = {}
     for at in blocks:
-        yield at, answer_block(airframe, bank, at, memo, ending)
+        yield at, answer_block(airframe, bank, at, memo)
 
 
-Runner = Callable[[Airframe, Bank, Sequence[NDArray[np.intp]], Ending], Iterator[Step]]
+Runner = Callable[[Airframe, Bank, Sequence[NDArray[np.intp]]], Iterator[Step]]
 #: takes the same of many ways, in their order
 Mapper = Callable[[Callable[[int], "Point | None"], Sequence[int]], "list[Point | None]"]
 
@@ -222,10 +215,9 @@ def search(
 ) -> Iterator[Progress | Found]:  # fmt: skip
     """Progress, and last what was found. The same every time.
 
-    Every way is taken by the quick model (few stations, strength in the hard pull alone), with what it holds at most.
-    Where that leaves something open, what it holds is looked for more closely. Those that meet the targets within
-    `NEAR`, the lightest first, are taken by the full one until one meets them all and stands every case of load to its
-    end: that is the winner.
+    Every way is taken by the quick model (few stations, strength in the hard pull alone). Those that meet the targets
+    within `NEAR`, the lightest first, are taken by the full one until one meets them all and stands every case of load
+    to its end: that is the winner.
     `others`: schemes of the other parts, whose weight flies along.
 
     Raises
@@ -242,17 +234,11 @@ def search(
     bank, blocks = bank_of(scheme, space), blocks_of(space)
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
     done = 0
-    for at, got in runner(airframe, bank, blocks, "no later than"):
+    for at, got in runner(airframe, bank, blocks):
         for name, column in columns.items():
             column[at] = getattr(got, name)
         done += len(at)
         yield Progress(done=done, of=space.size)
-    open_ones = _open(wish, _answers(space, BatchResult(**columns)))
-    blocks, done = [some for at in blocks if len(some := at[open_ones[at]])], 0
-    for at, got in runner(airframe, bank, blocks, "met half way"):
-        columns["holds"][at] = got.holds
-        done += len(at)
-        yield Progress(done=done, of=int(open_ones.sum()), closer=True)
     answers = _answers(space, BatchResult(**columns))
     yield _told(airframe, scheme, wish, space, answers, system, mapper)
 
@@ -294,26 +280,6 @@ def _meets(wish: Wish, answers: Answers, slack_all: float, but: str = "") -> NDA
         with np.errstate(invalid="ignore"):
             good &= column >= wanted * (1 - slack) if more else column <= wanted * (1 + slack)
     return good
-
-
-def _open(wish: Wish, answers: Answers) -> NDArray[np.bool_]:
-    """(V,) ways of which it matters what they hold, and that may hold less than is known."""
-    got = answers.many
-    light = np.lexsort((-got.breaks, got.part_g))
-    held = np.empty(len(light))
-    held[light] = np.maximum.accumulate(got.breaks[light])
-    matters = got.holds >= held  # may be on the front
-    matters[_shown(len(matters))] = True
-    if wish.break_g is not None:
-        asked = [field for field in _WANTED if getattr(wish, field) is not None]
-        near = np.any([_meets(wish, answers, NEAR, but=field) for field in asked], axis=0)
-        matters |= near & (got.breaks < wish.break_g * (1 + NEAR)) & (got.holds >= wish.break_g * (1 - NEAR))
-    return np.asarray(matters & (got.holds > got.breaks * (1 + 1e-9)))
-
-
-def _shown(size: int) -> NDArray[np.intp]:
-    """Ways in the cloud behind the front."""
-    return np.unique(np.linspace(0, size - 1, min(_CLOUD, size)).round().astype(int))
 
 
 def _front(cost: Array, gain: Array) -> NDArray[np.intp]:
@@ -448,7 +414,7 @@ def _told(
     meets[refused] = False
     cloud = [
         Dot(part_g=float(got.part_g[k]), hold_g=float(got.holds[k]), bend_mm=float(got.bend[k]), meets=bool(meets[k]))
-        for k in _shown(space.size)
+        for k in np.unique(np.linspace(0, space.size - 1, min(500, space.size)).round().astype(int))
     ]
     return Found(
         tried=space.size,
@@ -500,8 +466,11 @@ def _why(
         rows = np.flatnonzero(others)
         row = rows[int(np.argmin(table[others].min(axis=1)))]
         over = float(table[row].min()) - winner.part_g
+        next_one = space.sticks[row]
         said.append(
-            f"The next spar that does it, {words_of(space.sticks[row], system)}, is {_grams(over, system)} heavier."
+            f"The next spar that does it, {words_of(next_one, system)}, is {_grams(over, system)} heavier."
+            if next_one.pieces
+            else f"Without a spar it would be {_grams(over, system)} heavier."
         )
     elif others.any():
         said.append("No other spar that was tried does it.")

@@ -55,8 +55,8 @@ def _asked(request: HttpRequest, question: SearchQuestion) -> str:
     )
 
 
-#: no search goes on longer, s: the whole space takes some ten on two cores
-LONGEST = 100.0
+#: no search goes on longer, s: the whole space takes some thirty on two idle cores
+LONGEST = 140.0
 
 
 class _Lines:

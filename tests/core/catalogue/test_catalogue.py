@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 from fletcher_core import (
     Airframe,
@@ -11,6 +13,7 @@ from fletcher_core import (
     Scheme,
     bill_of_materials,
     choose_glue,
+    chosen_by,
     evaluate,
     glued,
     hinges_for,
@@ -18,6 +21,7 @@ from fletcher_core import (
     read_label,
     surface_of,
     why,
+    words_of,
 )
 from fletcher_core.catalogue import Catalogue, Spread, catalogue, using
 from fletcher_core.kinds.rod import Rod
@@ -42,6 +46,32 @@ def test_every_figure_rises_from_low_to_high_and_names_its_basis(family: str) ->
         assert all(s.low <= s.typical <= s.high for s in spreads), name
         assert entry.label, name
         assert entry.source.startswith(entry.label), name
+
+
+@pytest.mark.parametrize("family", ["foam", "board", "stock", "skin", "glue", "cord"])
+def test_what_a_material_is_chosen_by_is_among_its_figures_and_has_one_unit_a_column(family: str) -> None:
+    entries = list(getattr(catalogue(), family).values())
+    columns = list(zip(*[chosen_by(e) for e in entries], strict=True))
+    assert len(columns) == 3
+    for names in columns:
+        units = {words_of(type(e))[name][1] for e, name in zip(entries, names, strict=True)}
+        assert len(units) == 1, names
+
+
+def test_class_values_name_author_and_year() -> None:
+    cat = catalogue()
+    named = [
+        e
+        for table in ("foam", "board", "stock", "skin", "fibre", "resin", "rule")
+        for e in getattr(cat, table).values()
+    ]
+    handbook = [e for e in named if e.basis == "h"]
+    assert len(handbook) > 40
+    for entry in handbook:
+        assert re.search(r"[A-Z][a-z]+.* (19|20)\d\d$", entry.book), entry.label
+        assert entry.book in entry.source
+    with pytest.raises(ValidationError, match="names no book"):
+        type(named[0]).model_validate({**named[0].model_dump(), "basis": "h", "book": ""})
 
 
 def test_every_glue_answers_every_foam() -> None:

@@ -19,7 +19,16 @@ from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.kinds.tube import Tube
 from fletcher_core.kinds.web import Web
 from fletcher_core.model import Refused
-from fletcher_core.shelf import ShelfItem, bill_of_materials, check, read_csv, read_label, take_from, write_csv
+from fletcher_core.shelf import (
+    ShelfItem,
+    bill_of_materials,
+    check,
+    read_csv,
+    read_label,
+    take_from,
+    unit_prices,
+    write_csv,
+)
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -229,3 +238,18 @@ def test_a_splice_grows_with_its_overlap_until_only_its_ends_carry() -> None:
     # by hand: a lap cannot carry more than glue strength times area
     force = 800.0 * area
     assert high.share * force <= glue.lap_on_hard.typical * round_ * high.overlap_mm * 1.001
+
+
+def test_what_a_material_costs_for_each_metre_square_metre_or_100_g() -> None:
+    labels = [
+        "carbon tube 6/4 x 1 m, 4.20 each", "carbon tube 10/8 x 1.2 m, 9.60 each",
+        "clear packing tape 48 mm x 66 m, 3,50 each", "epoxy 30 minute, 200 g, €8.90", "spruce rod 6 x 1000",
+    ]  # fmt: skip
+    prices = unit_prices([read_label(label) for label in labels])
+    tube = prices["stock", "carbon_roll_wrapped"]
+    assert (tube.low, tube.high, tube.per) == (pytest.approx(4.2), pytest.approx(8.0), "a metre")
+    tape = prices["skin", "packing_tape"]
+    assert (tape.low, tape.per) == (pytest.approx(3.5 / (0.048 * 66)), "a square metre")
+    glue = next(v for (table, _), v in prices.items() if table == "glue")
+    assert (glue.low, glue.high, glue.per) == (pytest.approx(4.45), pytest.approx(4.45), "100 g")
+    assert ("stock", "spruce") not in prices, "what has no price is not told as free"

@@ -84,7 +84,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
   const before = kept.get(place);
   const [wish, setWish, latest] = useLatestState<Wish>(() => before?.wish ?? fromTargets(file, verdict));
   const [found, setFound] = useState<Found | null>(before?.found ?? null);
-  const [progress, setProgress] = useState<Extract<Told, { kind: "progress" }> | null>(null);
+  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
   const [problems, setProblems] = useState<Said[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [shown, setShown] = useState<Point | null>(null);
@@ -105,7 +105,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
     stop.current?.abort();
     const control = new AbortController();
     stop.current = control;
-    setProgress({ kind: "progress", done: 0, of: 1, closer: false });
+    setProgress({ done: 0, of: 1 });
     setProblems([]);
     setTrouble(null);
     setShown(null);
@@ -221,11 +221,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                 >
                   <div className="h-full bg-tape" style={{ width: `${share * 100}%` }} />
                 </div>
-                <p className="text-[15px]">{progress.closer
-                    ? `Looking closer: ${progress.done} of ${progress.of} ways that may do`
-                    : progress.of > 1
-                      ? `${progress.done} of ${progress.of} ways tried`
-                      : "Laying out what there is to try…"}</p>
+                <p className="text-[15px]">{progress.of > 1 ? `${progress.done} of ${progress.of} ways tried` : "Laying out what there is to try…"}</p>
               </div>
             )}
             {trouble && (

@@ -486,13 +486,16 @@ def _loads(
     for order, force in enumerate((even, odd, even * made.void, odd * made.void)):
         loads[..., order] += force
     for q in range(sheets.count):
-        face, Et = int(sheets.face[q]), (m.sheet_on * m.sheet_Et)[:, q, None, None]
-        if not Et.any():
+        face, Et = int(sheets.face[q]), m.sheet_on[:, q] * m.sheet_Et[:, q]
+        with_it, covered = np.flatnonzero(Et), np.flatnonzero(made.covers[q].any(axis=0))
+        if not len(with_it) or not len(covered):
             continue
+        part = slice(covered[0], covered[-1] + 1)
         line = strips.up if face > 0 else strips.low
-        z = 0.5 * (line[:, 1:] + line[:, :-1]) + 0.5 * face * sheets.t[q]
-        force = Et * made.covers[q] * strips.arc[face] * (kz * (z - z0) + kx * (mid_x - x0))
-        loads += force[..., None] * _AT_FACE[face]
+        z = (0.5 * (line[:, 1:] + line[:, :-1]) + 0.5 * face * sheets.t[q])[:, part]
+        arm = kz[with_it] * (z - z0[with_it]) + kx[with_it] * (mid_x[:, part] - x0[with_it])
+        force = Et[with_it, None, None] * (made.covers[q] * strips.arc[face])[:, part] * arm
+        loads[with_it, :, part] += force[..., None] * _AT_FACE[face]
     joins = is_web(layout)
     nets = np.zeros((members.count, m.variants, strips.x.shape[0]))
     own = np.zeros((m.variants, strips.x.shape[0]))
@@ -596,9 +599,10 @@ def _unit(layout: SectionLayout, m: SectionMaterials, p: SectionProperties, stri
         area = members.area[q] * members.present[q]
         ES = ES + stick[:, q, None] * area * np.maximum(members.z[q] - p.z0, 0.0)
     for q in range(sheets.count):
-        face = int(sheets.face[q])
+        face, Et = int(sheets.face[q]), m.sheet_on[:, q] * m.sheet_Et[:, q]
+        with_it = np.flatnonzero(Et)
         line = strips.up if face > 0 else strips.low
         z = 0.5 * (line[:, 1:] + line[:, :-1]) + 0.5 * face * sheets.t[q]
         width = made.covers[q] * strips.arc[face]
-        ES = ES + (m.sheet_on * m.sheet_Et)[:, q, None] * (width * np.maximum(z - z0, 0.0)).sum(axis=-1)
+        ES[with_it] += Et[with_it, None] * (width * np.maximum(z - z0[with_it], 0.0)).sum(axis=-1)
     return np.asarray(np.maximum(ES / p.EIxx, 1e-12))
