@@ -145,25 +145,40 @@ def _trim(value: float, decimals: int) -> str:
     return "0" if text in ("-0", "") else text
 
 
+#: sizes up to this are sold in round mm, and stay in mm for a person of inches too; own choice
+_SOLD_IN_MM = 30.0
+
+
+def _on(value: float, step: float) -> bool:
+    """Whether somebody can have meant just this multiple of a step."""
+    return abs(value / step - round(value / step)) < 1e-6
+
+
+def _sold_in_mm(mm: float) -> bool:
+    """A size such as a 3 mm rod: round in mm, and not in inches."""
+    inches = abs(mm) / 25.4
+    return 0 < abs(mm) <= _SOLD_IN_MM and _on(mm, 0.05) and not _on(inches, 1 / 64) and not _on(inches, 0.01)
+
+
 def _inches(mm: float) -> str:
-    inches = mm / 25.4
-    sign = "-" if inches < 0 else ""
-    sixty_fourths = round(abs(inches) * 64)
-    whole, part = divmod(sixty_fourths, 64)
-    exact = abs(abs(inches) * 64 - sixty_fourths) < 1e-6
-    if abs(inches) < 12 or exact:
-        if not part:
-            return f"{sign}{whole} in"
-        fraction = Fraction(part, 64)
-        lead = f"{whole} " if whole else ""
-        return f"{sign}{lead}{fraction.numerator}/{fraction.denominator} in"
-    return f"{sign}{_trim(abs(inches), 2)} in"
+    """As it was meant where that can be told (64ths, hundredths); else as near as a place is known, 1/16 from 1 in."""
+    inches = abs(mm) / 25.4
+    sign = "-" if mm < 0 else ""
+    if not _on(inches, 1 / 64) and _on(inches, 0.01):
+        return f"{sign}{_trim(inches, 2)} in"
+    step = 64 if _on(inches, 1 / 64) or inches < 1 else 16
+    whole, part = divmod(round(inches * step), step)
+    if not part:
+        return f"{sign}{whole} in"
+    fraction = Fraction(part, step)
+    lead = f"{whole} " if whole else ""
+    return f"{sign}{lead}{fraction.numerator}/{fraction.denominator} in"
 
 
 def show(value: float, kind: Kind, system: System = "metric") -> str:
     """Write a value of the core (mm, g, m/s, deg, kg/m3) as a builder of that system reads it."""
     if kind == "length":
-        if system == "inch":
+        if system == "inch" and not _sold_in_mm(value):
             return _inches(value)
         return f"{_trim(value, 2 if abs(value) < 10 else 1)} mm"
     if kind == "mass":
@@ -195,4 +210,7 @@ class Measure:
     kind: Kind = "length"
 
     def text(self, system: System) -> str:
-        return show(self.value, self.kind, system)
+        shown = show(self.value, self.kind, system)
+        if system == "inch" and self.kind == "length" and _sold_in_mm(self.value):
+            return f"{shown} ({_trim(self.value / 25.4, 3)} in)"
+        return shown

@@ -103,7 +103,7 @@ def test_a_wrong_password(page: Page) -> None:
     page.get_by_label("Your name here").fill("nobody")
     page.get_by_label("Password").fill("wrong")
     page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_role("alert")).to_contain_text("do not belong together")
+    expect(page.get_by_role("alert")).to_contain_text("Name and password do not match")
     expect(page.get_by_label("Your name here")).to_have_value("nobody")
 
 

@@ -140,7 +140,7 @@ def test_the_ledger_is_sorted_by_worth(demo: Page) -> None:
     lines = page.locator("[data-line]")
     assert lines.nth(0).get_attribute("data-line") == "rod-top"
     page.get_by_role("button", name="sort by worth").click()
-    worth = [float(t.split()[0]) for t in lines.get_by_text(re.compile("grams each$")).all_inner_texts()]
+    worth = [float(t.split()[0]) for t in lines.get_by_text(re.compile("buys 1 G$")).all_inner_texts()]
     assert worth == sorted(worth)
     assert len(worth) == 3
     page.get_by_role("button", name="in the order they were laid").click()

@@ -87,10 +87,35 @@ def test_writes_as_that_builder_reads(value: float, kind: str, system: str, show
     assert Measure(value, kind).text(system) == shown
 
 
+@pytest.mark.parametrize(
+    ("mm", "shown", "said"),
+    [
+        (3.0, "3 mm", "3 mm (0.118 in)"),  # a rod that is sold in mm
+        (0.5, "0.5 mm", "0.5 mm (0.02 in)"),
+        (68.58, "2.7 in", "2.7 in"),  # typed so
+        (3.175, "1/8 in", "1/8 in"),
+        (12.7, "1/2 in", "1/2 in"),
+        (1194.197, "47 in", "47 in"),  # worked out: no place is known to 1/64 in
+        (313.271, "12 5/16 in", "12 5/16 in"),
+        (1300.0, "51 3/16 in", "51 3/16 in"),
+        (0.0, "0 in", "0 in"),
+    ],
+)
+def test_what_was_meant_is_what_is_shown_in_inches(mm: float, shown: str, said: str) -> None:
+    assert show(mm, "length", "inch") == shown
+    assert Measure(mm).text("inch") == said
+
+
 @given(st.floats(0.5, 2000.0))
 def test_a_length_written_and_read_back_is_the_same_to_what_is_written(mm: float) -> None:
     assert parse(show(mm, "length", "metric"), "length") == pytest.approx(mm, abs=0.051)
-    assert parse(show(mm, "length", "inch"), "length", "inch") == pytest.approx(mm, abs=0.21)
+    assert parse(show(mm, "length", "inch"), "length", "inch") == pytest.approx(mm, abs=0.21 if mm < 25.4 else 0.8)
+
+
+@given(st.integers(1, 4000), st.sampled_from([64, 100]))
+def test_what_was_typed_in_inches_comes_back_as_typed(count: int, parts: int) -> None:
+    mm = count / parts * 25.4
+    assert parse(show(mm, "length", "inch"), "length", "inch") == pytest.approx(mm, abs=1e-6)
 
 
 @given(st.text(max_size=30))

@@ -40,13 +40,18 @@ def _ruler(y: float, scale: float, system: System) -> list[str]:
     ]
 
 
+def _scaled(scale: float) -> str:
+    """Beside true size, in words."""
+    return f"enlarged {scale:.2f} times" if scale > 1 else f"made {1 / scale:.2f} times smaller"
+
+
 def _sheet(title: str, shapes: list[str], box: tuple[float, float, float, float], size: Size, system: System) -> str:
     """A whole SVG document; `box` is (left, top, width, height) of the part in mm."""
     left, top, wide, high = box
     scale = 1.0 if size == "true" else min(PAGE[0] / wide, (PAGE[1] - _FOOT) / high)
     margin, foot = _MARGIN / scale, _FOOT / scale
     view = (left - margin, top - margin, max(wide, 160.0 / scale) + 2 * margin, high + 2 * margin + foot)
-    told = "1:1" if size == "true" else f"1:{1 / scale:.2f}, to fit a page"
+    told = "1:1" if size == "true" else f"{_scaled(scale)} to fit a page"
     return "\n".join(
         [
             f'<svg xmlns="http://www.w3.org/2000/svg" width="{view[2] * scale:.2f}mm" height="{view[3] * scale:.2f}mm" '

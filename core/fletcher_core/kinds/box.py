@@ -133,5 +133,5 @@ KIND = Kind(
     derived=_derived,
     sizes=tuple(("foamboard_light", (w,)) for w in (20.0, 30.0)),
     of_size=_of_size,
-    offer=Offer("stick", "Box folded from board", "Stiff in twist too; cheap.", "Takes room; its paper hates wet."),
+    offer=Offer("stick", "Box folded from board", "Stiff in twist too; cheap.", "Takes room; its paper must stay dry."),
 )

@@ -76,7 +76,11 @@ def mode_lines(a: Evaluation) -> list[ModeLine]:
     best: dict[str, ModeLine] = {}
     for line in sorted(lines, key=lambda line: line.n):
         best.setdefault(line.figure, line)
-    return list(best.values())
+    # so do those that read alike
+    told: dict[tuple[str, int, float], ModeLine] = {}
+    for line in best.values():
+        told.setdefault((line.how, round(line.y_mm), round(line.n, 1)), line)
+    return list(told.values())
 
 
 def case_reserves(a: Evaluation) -> Array:

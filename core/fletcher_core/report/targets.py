@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from math import log
 from typing import Literal
+
+from scipy.special import ndtr
 
 from ..analysis.estimate import Estimate
 from ..model import Airframe, Lifting
@@ -11,11 +14,31 @@ from .verdict import TargetLine
 Id = Literal["break", "bend", "twist", "mass", "share", "minutes"]
 
 
+#: standard deviations to the 90th percentile of a normal distribution
+_Z90 = 1.2815515655446004
+
+
+def share_below(figure: Estimate, wanted: float) -> float:
+    """Share of builds that come out below `wanted`: log-normal on each side of the typical one, as the figures that
+    went in are; so more than a tenth exactly where the low end is below it."""
+    if figure.low <= 0 or wanted <= 0:
+        return 0.0 if wanted <= figure.low else 1.0 if wanted > figure.high else 0.5
+    end = figure.low if wanted < figure.value else figure.high
+    side = abs(log(end / figure.value))
+    if side < 1e-9:
+        return float(wanted > figure.value)
+    return float(ndtr(log(wanted / figure.value) / side * _Z90))
+
+
 def _line(id: Id, label: str, wanted: float, has: Estimate, at_least: bool) -> TargetLine:
     margin = (has.value - wanted if at_least else wanted - has.value) / wanted
     unlucky = has.low - wanted if at_least else wanted - has.high
     state: Literal["met", "close", "missed"] = "missed" if margin < 0 else "close" if unlucky < 0 else "met"
-    return TargetLine(id=id, label=label, wanted=wanted, has=has, at_least=at_least, margin=margin, state=state)
+    below = share_below(has, wanted)
+    return TargetLine(
+        id=id, label=label, wanted=wanted, has=has, at_least=at_least, margin=margin, state=state,
+        missing=below if at_least else 1 - below,
+    )  # fmt: skip
 
 
 def target_lines(
@@ -25,7 +48,7 @@ def target_lines(
     """Those that are set; what it must hold and the weight promise always.
 
     `ultimate`: what it must hold where no target is set. A margin is a share of what is wanted;
-    "close" where one build in ten would miss it.
+    "close" where more than one build in ten would miss it; `missing` says how many would.
     """
     t = part.targets
     needed = t.break_g or ultimate

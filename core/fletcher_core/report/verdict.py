@@ -186,6 +186,8 @@ class TargetLine(BaseModel):
     margin: float
     #: "met", "close" where the spread reaches across, "missed"
     state: Literal["met", "close", "missed"]
+    #: share of builds that would miss it
+    missing: float
 
 
 class Work(BaseModel):

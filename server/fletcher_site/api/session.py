@@ -75,7 +75,7 @@ def sign_in(request: HttpRequest, sign_in: SignIn) -> SessionOut:
     if user is None and getattr(request, "axes_locked_out", False):
         raise HttpError(429, _LOCKED)
     if user is None:
-        what = "They do not belong together."
+        what = "Name and password do not match."
         raise Refused([Problem(("password",), "name or password", what, "Check both, or open the demo.")])
     login(request, user)
     return _state(request)

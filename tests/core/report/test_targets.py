@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import pytest
+from fletcher_core.analysis.estimate import Estimate
 from fletcher_core.catalogue import catalogue
 from fletcher_core.kinds import KINDS
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.model import Targets
+from fletcher_core.report.targets import share_below
 from fletcher_core.verdicts import evaluate
+from hypothesis import given
+from hypothesis import strategies as st
 
 from tests.conftest import make_airframe, make_scheme, with_wing
 
@@ -70,3 +74,27 @@ def test_the_slowest_glue_says_when_it_can_fly() -> None:
     v = evaluate(make_airframe(), make_scheme(Rod(id="r", glue="epoxy_30", y_to_mm=300)), spread=False)
     assert v.work.slowest == "Epoxy, 30 minute"
     assert v.work.fly_after == catalogue().glue["epoxy_30"].fly
+
+
+def test_how_many_builds_miss_what_is_wanted_agrees_with_the_range() -> None:
+    has = Estimate(value=10.0, low=8.0, high=13.0)
+    assert share_below(has, 8.0) == pytest.approx(0.1)
+    assert share_below(has, 10.0) == pytest.approx(0.5)
+    assert share_below(has, 13.0) == pytest.approx(0.9)
+    assert share_below(has, 5.0) < 0.002
+    assert share_below(Estimate(value=10.0, low=10.0, high=10.0), 9.0) == 0
+    assert share_below(Estimate(value=10.0, low=10.0, high=10.0), 11.0) == 1
+    # what may be nothing has no logarithm
+    assert share_below(Estimate(value=1.0, low=0.0, high=2.0), 3.0) == 1
+
+
+@given(st.floats(0.2, 0.99), st.floats(1.01, 4.0), st.floats(0.1, 4.0))
+def test_more_than_a_tenth_miss_it_exactly_where_the_low_end_does(low: float, high: float, wanted: float) -> None:
+    share = share_below(Estimate(value=1.0, low=low, high=high), wanted)
+    assert (share > 0.1 + 1e-9) == (wanted > low * (1 + 1e-9)) or wanted == pytest.approx(low, rel=1e-6)
+
+
+def test_no_weak_spot_is_told_twice_in_the_same_words() -> None:
+    for pieces in (PIECES_, [*PIECES_, Rod(id="again", diameter_mm=3, y_to_mm=400, chord_from=0.5, chord_to=0.5)]):
+        told = [(m.how, round(m.y_mm), round(m.n, 1)) for m in evaluate(make_airframe(), make_scheme(*pieces)).modes]
+        assert len(told) == len(set(told))

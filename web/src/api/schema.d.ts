@@ -4555,6 +4555,8 @@ export interface components {
             label: string;
             /** Margin */
             margin: number;
+            /** Missing */
+            missing: number;
             /**
              * State
              * @enum {string}

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { client, takeAs } from "../api/client";
 import type { Airframe, Curves, Scheme, Verdict } from "../api/types";
 import { Plot, type Trace } from "../drawing/Plot";
-import { trim } from "../lib/show";
+import { factor } from "../lib/show";
 import { useUnits } from "../session";
 import type { Why } from "./WorkingSheet";
 import { COLOUR } from "../drawing/colours";
@@ -81,7 +81,7 @@ export function AlongSpan({ verdict, airframe, scheme, schemes, others: along, s
         {beside.isError && <span className="font-medium text-gives">The other scheme cannot be worked out.</span>}
       </div>
       <p className="mb-1 text-[15px] text-pencil">
-        At the limit of the hardest pull, {trim(verdict.limit_n, 1)} g. Figures beside the titles are those at the station line.
+        At the limit of the hardest pull, {factor(verdict.limit_n, verdict.unit)}. Figures beside the titles are those at the station line.
       </p>
       <div className="grid grid-cols-2 gap-x-4 gap-y-2 max-sm:grid-cols-1" data-testid="plots">
         {PLOTS.map(({ key, title, unit, scale, figure }) => (

@@ -56,6 +56,14 @@ function Answer({
   );
 }
 
+/** The range of a twist whose way is told beside it: "0.7° to 1°"; with its ways where it goes both. */
+function turned({ low, high }: Verdict["twist_deg"]): string {
+  const way = (v: number) => `${trim(Math.abs(v), 1)}° nose ${v < 0 ? "down" : "up"}`;
+  if (low < 0 && high > 0) return `${way(low)} to ${way(high)}`;
+  const [near, far] = [Math.abs(low), Math.abs(high)].sort((a, b) => a - b);
+  return `${trim(near!, 1)}° to ${trim(far!, 1)}°`;
+}
+
 /** What the scheme gives, in one line: break, bend, twist, grams; each opens its working. */
 export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const units = useUnits();
@@ -144,17 +152,13 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         }
       >
         <p className="text-[22px] leading-8 font-semibold" data-testid="twist">
-          {verdict.turns_over ? "turns over" : `${trim(verdict.twist_deg.value, 1)}°`}
+          {verdict.turns_over ? "turns over" : `${trim(Math.abs(verdict.twist_deg.value), 1)}°`}
         </p>
         <p className={`text-[15px] leading-5 ${verdict.turns_over ? "text-gives" : ""}`}>
           {verdict.turns_over ? "further than 20°, " : ""}
           {verdict.twist_deg.value < 0 ? "nose down" : "nose up"}: {verdict.twists_in}
         </p>
-        {!verdict.turns_over && (
-          <p className="text-[14px] leading-5 text-pencil">
-            {trim(verdict.twist_deg.low, 1)}° to {trim(verdict.twist_deg.high, 1)}°
-          </p>
-        )}
+        {!verdict.turns_over && <p className="text-[14px] leading-5 text-pencil">{turned(verdict.twist_deg)}</p>}
       </Answer>
       <Answer
         wide

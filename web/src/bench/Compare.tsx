@@ -7,7 +7,7 @@ import { type Named, PlansOver, SlicesOver } from "../drawing/Over";
 import { Mark } from "../drawing/Mark";
 import { Plot } from "../drawing/Plot";
 import { schemesOf } from "../lib/parts";
-import { length, mass, minutes, price, trim, wait } from "../lib/show";
+import { factor, length, mass, minutes, price, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { different } from "./different";
 
@@ -77,9 +77,10 @@ export function Compare({ airframeId, file, part, others: along, start, station,
   });
   const columns: Column[] = schemes.flatMap((scheme, k) => (verdicts[k]?.data ? [{ scheme, verdict: verdicts[k].data, shelf: shelves[k]?.data }] : []));
   const money = columns.find((c) => c.shelf)?.shelf?.money ?? "";
+  const unit = columns[0]?.verdict.unit ?? "G";
   const rows: Row[] = [
-    { name: "First sign", of: (c) => c.verdict.breaks.n.value, spread: (c) => c.verdict.breaks.n, show: (v) => `${trim(v, 1)} g`, more: true },
-    { name: "Holds to", of: (c) => c.verdict.holds.n.value, spread: (c) => c.verdict.holds.n, show: (v) => `${trim(v, 1)} g`, more: true },
+    { name: "First sign", of: (c) => c.verdict.breaks.n.value, spread: (c) => c.verdict.breaks.n, show: (v) => factor(v, unit), more: true },
+    { name: "Holds to", of: (c) => c.verdict.holds.n.value, spread: (c) => c.verdict.holds.n, show: (v) => factor(v, unit), more: true },
     {
       name: "Reserve in the hardest case",
       of: (c) => Math.min(...c.verdict.cases.map((x) => x.reserve)),

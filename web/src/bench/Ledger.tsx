@@ -1,8 +1,8 @@
 import { Switch } from "radix-ui";
-import { useState } from "react";
 
 import type { GroupLine, LedgerLine, Piece, ShelfAnswer, Unit, Units, Verdict } from "../api/types";
 import { factor, mass, minutes, percent, price, rough, signed } from "../lib/show";
+import { useKept } from "../lib/useKept";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
@@ -17,9 +17,9 @@ interface Props {
   shelf: ShelfAnswer | undefined;
 }
 
-/** What each g of load more costs in weight; in words, since a g of load is no gram. */
-function worth(grams: number, units: Units): string {
-  return units === "metric" ? `${rough(grams)} grams` : mass(grams, units);
+/** What one more of load costs in weight: "1.9 g buys 1 G". */
+function worth(grams: number, units: Units, unit: Unit): string {
+  return `${units === "metric" ? `${rough(grams)} g` : mass(grams, units)} buys ${unit === "times" ? "1 ×" : `1 ${unit}`}`;
 }
 
 type Bought = Pick<LedgerLine, "buys_EI" | "buys_GJ" | "buys_break_n" | "buys_hold_n" | "grams_per_g">;
@@ -39,7 +39,7 @@ function Buys({ line, units, unit }: { line: Bought; units: Units; unit: Unit })
       <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>
         {signed(line.buys_hold_n ?? 0)} {unit === "times" ? "×" : unit}
         {line.grams_per_g !== null && line.grams_per_g !== undefined && (
-          <span className="block text-[14px] leading-4 whitespace-normal text-pencil">{worth(line.grams_per_g, units)} each</span>
+          <span className="block text-[14px] leading-4 whitespace-normal text-pencil">{worth(line.grams_per_g, units, unit)}</span>
         )}
       </td>
     </>
@@ -102,8 +102,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
   const units = useUnits();
   const { mass: m } = verdict;
   const head = "px-1.5 pb-1 text-right align-bottom font-normal leading-4";
-  const [byWorth, setByWorth] = useState(false);
-  const [inGroups, setInGroups] = useState(false);
+  const [byWorth, setByWorth] = useKept<boolean>("ledger-by-worth", false);
+  const [inGroups, setInGroups] = useKept<boolean>("ledger-in-groups", false);
   const prices = shelf?.check.prices ?? {};
   const money = shelf?.money ?? "";
   const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));

@@ -1,8 +1,8 @@
 import type { TargetLine, Unit, Verdict } from "../api/types";
-import { factor, length, mass, minutes, trim, wait } from "../lib/show";
+import { builds, factor, length, mass, minutes, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 
-const WORDS = { met: "met", close: "close: one build in ten would miss it", missed: "missed" } as const;
+const WORDS = { met: "met", close: "little to spare", missed: "missed" } as const;
 
 function figure(line: TargetLine, value: number, units: "metric" | "inch", unit: Unit): string {
   if (line.id === "bend") return length(value, units);
@@ -36,7 +36,10 @@ export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => voi
             </span>
             <span className={`text-right ${t.state === "missed" ? "font-medium text-gives" : t.state === "close" ? "font-medium text-kraft" : ""}`}>
               {t.margin >= 0 ? `${trim(t.margin * 100, 0)} % to spare` : `${trim(-t.margin * 100, 0)} % short`}
-              <span className="block text-[14px] leading-4.5">{WORDS[t.state]}</span>
+              <span className="block text-[14px] leading-4.5">
+                {WORDS[t.state]}
+                {t.missing >= 0.01 && `: ${builds(t.missing)} would miss it`}
+              </span>
             </span>
           </li>
         ))}

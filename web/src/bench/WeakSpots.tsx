@@ -23,7 +23,7 @@ function Line({ mode, unit, onWhy }: { mode: ModeLine; unit: Unit; onWhy: (why: 
       <p className="flex items-center gap-3">
         <ReserveBar reserve={mode.reserve} state={mode.state} />
         <span className={`w-16 text-right font-medium ${mode.state === "gives way" ? "text-gives" : ""}`}>
-          {trim(mode.n, mode.n < 10 ? 1 : 0)} {unit === "times" ? "×" : unit}
+          {trim(mode.n, 1)} {unit === "times" ? "×" : unit}
         </span>
         <WhyButton name={mode.how} onPress={() => onWhy({ figure: mode.figure })} />
       </p>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { factor, length, mass, minutes, percent, rough, signed, trim } from "./show";
+import { builds, factor, length, mass, minutes, percent, rough, signed, trim } from "./show";
 
 describe("figures as a builder reads them", () => {
   it("trims what is not known", () => {
@@ -20,6 +20,8 @@ describe("figures as a builder reads them", () => {
     expect(length(6.35, "inch")).toBe("1/4 in");
     expect(length(-38.1, "inch")).toBe("−1 1/2 in");
     expect(length(4.76, "inch")).toBe("3/16 in");
+    // no place along a span is known to 1/64 in
+    expect(length(1194.2, "inch")).toBe("47 in");
     expect(mass(1000, "inch")).toBe("2 lb 3.3 oz");
   });
   it("says what a piece multiplies once it more than doubles", () => {
@@ -28,5 +30,11 @@ describe("figures as a builder reads them", () => {
     expect(signed(-0.04)).toBe("0");
     expect(signed(2)).toBe("+2");
     expect(minutes(97)).toBe("1 h 35 min");
+  });
+
+  it("counts builds as people do, and writes a minus as one", () => {
+    expect([0.01, 0.14, 0.5, 0.72, 0.99].map(builds)).toEqual(["1 build in 100", "1 build in 7", "5 builds in 10", "7 builds in 10", "nearly every build"]);
+    expect(trim(-2.13, 1)).toBe("−2.1");
+    expect(trim(-0.01, 1)).toBe("0");
   });
 });

@@ -5,7 +5,7 @@ import type { Unit, Units } from "../api/types";
 export function trim(value: number, decimals: number): string {
   const text = value.toFixed(decimals);
   const short = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
-  return short === "-0" ? "0" : short;
+  return short === "-0" ? "0" : short.replace("-", "−");
 }
 
 /** Two or three figures, as many as an estimate is known to. */
@@ -24,11 +24,13 @@ export function length(mm: number, units: Units): string {
   return inches(mm);
 }
 
+/** As near as what is worked out is known: 1/16 in from one inch on. What was typed is written by the server. */
 function inches(mm: number): string {
-  const parts = Math.round((Math.abs(mm) / 25.4) * 64);
-  const whole = Math.floor(parts / 64);
-  let top = parts % 64;
-  let bottom = 64;
+  const step = Math.abs(mm) < 25.4 ? 64 : 16;
+  const parts = Math.round((Math.abs(mm) / 25.4) * step);
+  const whole = Math.floor(parts / step);
+  let top = parts % step;
+  let bottom = step;
   while (top > 0 && top % 2 === 0) {
     top /= 2;
     bottom /= 2;
@@ -57,7 +59,7 @@ export function percent(share: number): string {
 
 export function signed(value: number, decimals = 1): string {
   const text = trim(value, decimals);
-  return value > 0 && text !== "0" ? `+${text}` : text.replace("-", "−");
+  return value > 0 && text !== "0" ? `+${text}` : text;
 }
 
 /** Minutes of work as they are said: "25 min", "1 h 40 min"; to five minutes from half an hour on. */
@@ -70,6 +72,13 @@ export function minutes(value: number): string {
 export function wait(value: number): string {
   if (value < 60) return `${trim(value, 0)} min`;
   return value < 1440 ? `${trim(value / 60, 1)} h` : `${trim(value / 1440, 1)} day${value >= 2160 ? "s" : ""}`;
+}
+
+/** A share of builds as people count: "1 build in 7", "7 builds in 10", "nearly every build". */
+export function builds(share: number): string {
+  if (share > 0.95) return "nearly every build";
+  if (share > 0.45) return `${Math.round(share * 10)} builds in 10`;
+  return `1 build in ${Math.round(1 / share)}`;
 }
 
 export function price(value: number, money: string): string {

@@ -69,7 +69,7 @@ function Told_({ point, money, unit }: { point: Point; money: string; unit: Unit
       <span className="block text-[15px]">
         {mass(point.part_g, units)}, holds to {factor(point.hold_g, unit)}
         {point.nine_hold_g !== null && ` (nine in ten to ${factor(point.nine_hold_g, unit)})`}, tip bends {length(point.bend_mm, units)}, twists{" "}
-        {trim(point.twist_deg, 2)}°, {minutes(point.minutes)} of work
+        {trim(Math.abs(point.twist_deg), 2)}°, {minutes(point.minutes)} of work
         {point.price !== null && `, ${price(point.price, money)}`}
         {point.gives_way_in && <b className="font-semibold text-alarm">; gives way in {point.gives_way_in}</b>}
       </span>
@@ -264,8 +264,8 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                   )}
                 </div>
                 <div className="mt-3 grid gap-4 xl:grid-cols-2">
-                  <FrontPlot found={found} of="hold" wanted={wish.break_g} shown={shown} onShow={setShown} onLay={lay} />
-                  <FrontPlot found={found} of="bend" wanted={wish.tip_bend_mm} shown={shown} onShow={setShown} onLay={lay} />
+                  <FrontPlot unit={verdict.unit} found={found} of="hold" wanted={wish.break_g} shown={shown} onShow={setShown} onLay={lay} />
+                  <FrontPlot unit={verdict.unit} found={found} of="bend" wanted={wish.tip_bend_mm} shown={shown} onShow={setShown} onLay={lay} />
                 </div>
                 <p className="text-[14px] text-pencil">
                   Filled: meets every target. Small dots: some of the other ways, blue where they meet them. Point at one to see it, press it to lay it on the
@@ -282,7 +282,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                     mass(p.part_g, units),
                     p.gives_way_in ? `${factor(p.hold_g, verdict.unit)}, gives way in ${p.gives_way_in}` : factor(p.hold_g, verdict.unit),
                     length(p.bend_mm, units),
-                    `${trim(p.twist_deg, 2)}°`,
+                    `${trim(Math.abs(p.twist_deg), 2)}°`,
                     minutes(p.minutes),
                     <button key="lay" className="btn" aria-label={`Lay it: ${p.name}`} onClick={() => lay(p)}>
                       Lay it

@@ -1,9 +1,9 @@
 import { scaleLinear } from "d3-scale";
 import { useRef } from "react";
 
-import type { Found, Point } from "../api/types";
+import type { Found, Point, Unit } from "../api/types";
 import { useWidth } from "../drawing/frame";
-import { mass, trim } from "../lib/show";
+import { factor, length, mass, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { COLOUR } from "../drawing/colours";
 
@@ -17,16 +17,20 @@ interface Props {
   of: "hold" | "bend";
   wanted: number | null;
   shown: Point | null;
+  unit: Unit;
   onShow: (point: Point) => void;
   onLay: (point: Point) => void;
 }
 
 /** Grams of the wing against what they buy: every way that was tried behind, the front before. */
-export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
+export function FrontPlot({ found, of, wanted: aim, unit, shown, onShow, onLay }: Props) {
   const units = useUnits();
+  /** mm in what bends are drawn in. */
+  const one = units === "inch" ? 25.4 : 1;
+  const wanted = aim === null || of === "hold" ? aim : aim / one;
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
-  const value = (p: { hold_g: number; bend_mm: number }) => (of === "hold" ? p.hold_g : p.bend_mm);
+  const value = (p: { hold_g: number; bend_mm: number }) => (of === "hold" ? p.hold_g : p.bend_mm / one);
   const front = found.front.filter((p) => (of === "hold" ? p.lightest_for_load : p.lightest_for_bend));
   const heaviest = Math.max(...front.map((p) => p.part_g), found.winner?.part_g ?? 0);
   const lightest = Math.min(...found.front.map((p) => p.part_g));
@@ -43,7 +47,7 @@ export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
     .nice(5)
     .range([HEIGHT - BOTTOM, 10]);
   const inside = (p: { part_g: number; hold_g: number; bend_mm: number }) => p.part_g <= heaviest + room && value(p) <= y.domain()[1]!;
-  const title = of === "hold" ? "Holds to, g" : "Tip bend, mm";
+  const title = of === "hold" ? `Holds to, ${unit}` : `Tip bend, ${units === "inch" ? "in" : "mm"}`;
   const steps = front.filter(inside);
   /** The way on the front that lies nearest to the pointer: they stand too close to be hit one by one. */
   const nearest = (event: { clientX: number; clientY: number; currentTarget: SVGSVGElement }): Point | undefined => {
@@ -93,7 +97,7 @@ export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
             <g>
               <line x1={LEFT} x2={width - 10} y1={y(wanted)} y2={y(wanted)} stroke={COLOUR.gives} strokeDasharray="6 3" />
               <text x={width - 12} y={y(wanted) - 5} fontSize={13} textAnchor="end" fill={COLOUR.gives}>
-                {of === "hold" ? "at least" : "at most"} {trim(wanted, 1)}
+                {of === "hold" ? "at least" : "at most"} {trim(wanted, units === "inch" && of === "bend" ? 2 : 1)}
               </text>
             </g>
           )}
@@ -105,7 +109,7 @@ export function FrontPlot({ found, of, wanted, shown, onShow, onLay }: Props) {
                 key={`${p.name}-${p.part_g}`}
                 role="button"
                 tabIndex={0}
-                aria-label={`${p.name}: ${mass(p.part_g, units)}, holds to ${trim(p.hold_g, 1)} g, tip bends ${trim(p.bend_mm, 0)} mm. Lay it on the bench`}
+                aria-label={`${p.name}: ${mass(p.part_g, units)}, holds to ${factor(p.hold_g, unit)}, tip bends ${length(p.bend_mm, units)}. Lay it on the bench`}
                 pointerEvents="none"
                 onFocus={() => onShow(p)}
                 onKeyDown={(e) => {

@@ -376,8 +376,9 @@ def _polynomials(t: Array) -> Array:
 def _stretch(strips: _Strips, x: Array, width: Array) -> Array:
     """(S, M - 1) shares of what is spread evenly over a width, (S,) mm each; what stands out goes to the last one."""
     found = _filled(strips, x - 0.5 * width, x + 0.5 * width) * strips.dx
-    found[:, 0] += 1e-9 * (x <= strips.x[:, 0])
-    found[:, -1] += 1e-9 * (x >= strips.x[:, -1])
+    # where that is nothing, all of it goes where its middle lies
+    at = np.clip(x, strips.x[:, 0], strips.x[:, -1])[:, None]
+    found += 1e-9 * ((strips.x[:, :-1] <= at) & (at <= strips.x[:, 1:]))
     return np.asarray(found / np.maximum(found.sum(axis=1, keepdims=True), 1e-12))
 
 
