@@ -71,7 +71,7 @@ def take(page: Page) -> None:
     _shoot(page, "tailplane")
     _bench(page, "Sanderling")
     _shoot(page, "bench")
-    page.get_by_role("button", name="Why: Breaks").click()
+    page.get_by_role("button", name="Why: First sign").click()
     _shoot(page, "working")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Compare", exact=True).click()

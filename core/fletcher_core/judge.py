@@ -12,6 +12,7 @@ from .fields import Refused
 from .model import AirframeFile, PartName, Scheme
 from .model.upgrade import CannotRead, read_file
 from .parts import PARTS
+from .report.judgement import STATE_WORDS
 from .report.verdict import Verdict
 from .report.words import factor_said
 from .units import Measure, System, show
@@ -64,7 +65,9 @@ def told(file: AirframeFile, scheme: Scheme, v: Verdict, system: System) -> str:
     lines = [
         f"{file.airframe.name}, {PARTS[scheme.part].label.lower()}, “{scheme.name}”",
         f"  {v.sentence} ({n.low:.1f} to {n.high:.1f})",
-        f"  needed are {factor_said(v.ultimate_n, v.unit)}: {v.breaks.state}",
+        f"  holds to {factor_said(v.holds.n.value, v.unit)} ({v.holds.n.low:.1f} to {v.holds.n.high:.1f})",
+        f"  in {v.judged.case} it is to show nothing at {factor_said(v.judged.load, v.judged.unit)} and to hold to "
+        f"{factor_said(v.judged.needed, v.judged.unit)}: {STATE_WORDS[v.judged.state]}",
         f"  {v.breaks.seen}",
         f"  tip bends {show(bend.value, 'length', system)} ({show(bend.low, 'length', system)} to "
         f"{show(bend.high, 'length', system)}), twists {v.twist_deg.value:.1f}° "
@@ -76,7 +79,8 @@ def told(file: AirframeFile, scheme: Scheme, v: Verdict, system: System) -> str:
     for case in v.cases:
         mark = "  the hardest" if case.hardest else ""
         lines.append(
-            f"  in {case.label}, {factor_said(case.factor, case.unit)}: reserve {case.reserve:.2f}, {case.state}{mark}"
+            f"  in {case.label}, {factor_said(case.factor, case.unit)}: reserve {case.reserve:.2f}, "
+            f"{STATE_WORDS[case.state]}{mark}"
         )
     for line in v.ledger:
         buys = f"{line.buys_hold_n:+.1f} {'times' if v.unit == 'times' else v.unit}"

@@ -19,10 +19,10 @@ from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
 from .report.drawing import plan_drawing, slice_drawing
 from .report.folds import folds, turns_over
+from .report.judgement import Margins, judged
 from .report.lines import (
     answers_drawn,
     case_lines,
-    case_reserves,
     curves,
     first_drivers,
     group_lines,
@@ -34,7 +34,6 @@ from .report.lines import (
     ribbon,
     screens,
     section_figures,
-    state_of,
 )
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
@@ -101,13 +100,14 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     seen = seen_before(finding, n, held_by, held_n, pulled_is_covered(a, held_at))
     words = how(finding, scheme)
     mass = mass_of(a)
-    modes = mode_lines(a)
-    reserves = case_reserves(a)
+    modes = mode_lines(a, breaks.low / breaks.value if breaks.value > 0 else 0.0)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
     work = work_of(scheme, a.copies)
     main = a.cases[0]
-    asked = a.airframe.flight.load_factor * a.safety if scheme.part == "wing" else ultimate
     holds = estimate_of(held_n, drawn["hold"])
+    margins = Margins(a, breaks, holds)
+    judgement = judged(a, margins, breaks, holds)
+    needed = max(c.factor * a.safety for c in a.cases if c.like(main))
     twist = estimate_of(float(np.degrees(solved.shape.twist[solved.run_of(a.twists_most), -1])), drawn["twist"])
     rest = a.airframe.rest_g + a.beside_g
     flying = estimate_of(rest + mass.part_g.value, rest + drawn["mass"])
@@ -119,10 +119,12 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         case=main.label,
         limit_n=limit,
         ultimate_n=ultimate,
+        needed_n=needed,
+        judged=judgement,
         breaks=Break(
             n=breaks,
-            reserve=Estimate(value=n / ultimate, low=breaks.low / ultimate, high=breaks.high / ultimate),
-            state=state_of(n / ultimate), y_mm=y_break, mode=finding.mode, piece_id=piece_id(finding, scheme),
+            reserve=Estimate(value=n / limit, low=breaks.low / limit, high=breaks.high / limit), y_mm=y_break,
+            mode=finding.mode, piece_id=piece_id(finding, scheme),
             face=finding.face,
             how=words, seen_coming=seen[0], seen=seen[1],
         ),
@@ -146,7 +148,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
-        cases=case_lines(a, reserves),
+        cases=case_lines(a, margins),
         drivers=first_drivers(a, drawn),
         section=section_figures(a, cut),
         mass=mass,
@@ -158,11 +160,11 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         ),
         ledger=ledger(a, system) if with_ledger else [],
         groups=group_lines(a) if with_ledger else [],
-        targets=target_lines(a.airframe, a.layout.part, asked, holds, bend, twist, mass.part_g, flying, work.hands),
+        targets=target_lines(a.airframe, a.layout.part, needed, holds, bend, twist, mass.part_g, flying, work.hands),
         work=work,
         modes=modes,
-        ribbon=ribbon(a, reserves),
-        curves=curves(a, reserves),
+        ribbon=ribbon(a, margins),
+        curves=curves(a, margins),
         drawing=Drawing(plan=plan_drawing(a.layout), slice=slice_drawing(solved, scheme, cut)),
         cautions=general,
         scope=SCOPE,

@@ -1,3 +1,3 @@
 """The core's own version: summaries and demos made by another one are made anew."""
 
-__version__ = "0.5.0"
+__version__ = "0.6.0"

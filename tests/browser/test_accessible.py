@@ -76,7 +76,7 @@ def test_what_opens_over_the_bench(demo: Page) -> None:
         expect(demo.get_by_role("dialog")).to_contain_text(shows)
         check(demo, name)
         demo.keyboard.press("Escape")
-    demo.get_by_role("button", name="Why: Breaks").or_(
+    demo.get_by_role("button", name="Why: First sign").or_(
         demo.get_by_label(re.compile("Breaks.*why|why.*Breaks", re.I))
     ).first.click()
     expect(demo.get_by_role("dialog")).to_be_visible()

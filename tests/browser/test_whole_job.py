@@ -123,7 +123,7 @@ def test_every_figure_opens_its_working(demo: Page) -> None:
     page = demo
     open_bench(page, "Turnstone")
     for figure, step in (
-        ("Breaks", "What it stands"),
+        ("First sign", "What it stands"),
         ("Tip bend", "Bend by shear of the foam"),
         ("Tip twist", "Torque of lift at the root"),
         ("Weight", "Remains of the promise"),

@@ -33,6 +33,11 @@ def _kind(finding: Finding) -> int:
     return 0
 
 
+def outlives(finding: Finding) -> bool:
+    """Whether a part goes on after it: a wrinkle, a crease, a crack that something bridges."""
+    return _kind(finding) != 0
+
+
 def after_first(
     wing: LoadedPart, findings: list[Finding], n: Array, first: Array, quick: bool = False
 ) -> tuple[list[Finding], Array, Array]:

@@ -16,7 +16,8 @@ from ..joints import BondTest, JointQuestion, NextTest, choose, hold, next_test
 from ..joints.choose import Advice, carries
 from ..joints.question import Shape
 from ..kinds import kind_of
-from ..report.lines import mode_lines, state_of
+from ..report.judgement import state_of
+from ..report.lines import mode_lines
 from ..report.verdict import ModeLine, State
 from ..report.words import label, place
 from ..units import System
@@ -148,10 +149,7 @@ def _judged(
         # a glue that breaks a rule has its range, too
         known = hold(glue, asked.one, asked.other, tests)
         reserve = Spread(*(n / asked.load_N for n in carries(catalogue().glue[glue], asked, known)))
-    state = state_of(reserve.typical) if reserve else None
-    if state == "sound" and reserve is not None and reserve.low < 1:
-        # one glue line in ten would give way
-        state = "close"
+    state = state_of(reserve.typical, reserve.low) if reserve else None
     plenty = reserve is None or reserve.low >= PLENTY
     return GluedJoint(
         id=key, kind=kind, name=name, where=where, glue=glue, glue_label=catalogue().glue[glue].label, reserve=reserve,
@@ -194,7 +192,7 @@ def _hinges(a: Evaluation) -> list[GluedJoint]:
         q = surface_of(a.airframe, which)
         ranked = hinges_for(q, judge(q), surface.keeps, surface.outdoors)
         hinge = next(r for r in ranked if r.hinge == surface.hinge)
-        state = state_of(hinge.load_reserve.typical)
+        state = state_of(hinge.load_reserve.typical, hinge.load_reserve.low)
         best = f"{ranked[0].label} would do." if not ranked[0].reasons else "No other hinge would do."
         found.append(
             GluedJoint(

@@ -11,14 +11,14 @@ from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation
+from ..analysis.past_first import outlives
 from ..analysis.sensitivity import Driver, drivers
 from ..failure import MODES, Finding
 from ..kinds import GROUPS, kind_of
 from ..model import Scheme
 from ..units import System
+from .judgement import Margins, state_of
 from .verdict import (
-    CLOSE,
-    SOUND,
     CaseLine,
     Curves,
     GroupLine,
@@ -40,11 +40,6 @@ Array = NDArray[np.float64]
 MANY = 1e3
 
 
-def state_of(reserve: float) -> State:
-    """In words, of a reserve over the ultimate load."""
-    return "sound" if reserve >= SOUND else "close" if reserve >= CLOSE else "gives way"
-
-
 def piece_id(finding: Finding, scheme: Scheme) -> str | None:
     """Of the piece that a finding strikes; None for the part's own."""
     return None if finding.piece is None else scheme.pieces[finding.piece].id
@@ -56,19 +51,24 @@ def figure_of(finding: Finding, scheme: Scheme) -> str:
     return ":".join(("mode", finding.mode, thing, finding.part.replace(" ", "_"), finding.face))
 
 
-def mode_lines(a: Evaluation) -> list[ModeLine]:
-    """Each way to fail, where and when, the first one first."""
+def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
+    """Each way to fail, where and when, the first one first.
+
+    What ends the part must wait until what is needed; what it outlives until the load itself. `unlucky`: how many times
+    the typical build's the load of one in ten is.
+    """
     lines = []
-    ultimate = a.limit * a.safety
     for finding in a.solved.findings:
         station = int(np.argmin(finding.n[0]))
         n = float(finding.n[0, station])
         if not np.isfinite(n) or n > MANY:
             continue
+        asked = a.limit * (1.0 if outlives(finding) else a.safety)
         lines.append(
             ModeLine(
                 figure=figure_of(finding, a.scheme), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
-                face=finding.face, how=how(finding, a.scheme), n=n, reserve=n / ultimate, state=state_of(n / ultimate),
+                face=finding.face, how=how(finding, a.scheme), n=n, asked=asked, reserve=n / asked,
+                state=state_of(n / asked, unlucky * n / asked),
                 y_mm=float(a.layout.plan.y[station]), seen_coming=MODES[finding.mode].seen_coming,
             )
         )  # fmt: skip
@@ -83,28 +83,20 @@ def mode_lines(a: Evaluation) -> list[ModeLine]:
     return list(told.values())
 
 
-def case_reserves(a: Evaluation) -> Array:
-    """(cases, S): what each case leaves, at every station."""
-    runs = [a.solved.run_of(k) for k in range(len(a.cases))]
-    factors = np.array([c.factor for c in a.cases])
-    return np.asarray(a.solved.n[runs] / (factors * a.safety)[:, None])
-
-
-def case_lines(a: Evaluation, reserves: Array) -> list[CaseLine]:
+def case_lines(a: Evaluation, margins: Margins) -> list[CaseLine]:
     """Each load case with its reserve and what goes first in it."""
-    hardest = int(np.argmin(reserves.min(axis=1)))
     lines = []
     for k, case in enumerate(a.cases):
         n, station, finding = a.solved.break_at(a.solved.run_of(k))
+        held, needed = a.solved.holds_to(a.solved.run_of(k))[0], case.factor * a.safety
         lines.append(
             CaseLine(
                 id=case.id, label=case.label, factor=case.factor, unit=case.unit, reason=case.reason,
                 source=case.source,
-                n=min(n, MANY * case.factor), reserve=min(float(reserves[k, station]), MANY),
-                hold_reserve=min(a.solved.holds_to(a.solved.run_of(k))[0] / (case.factor * a.safety), MANY),
-                state=state_of(float(reserves[k, station])),
+                n=min(n, MANY * case.factor), hold_n=min(held, MANY * case.factor), needed=needed,
+                reserve=min(margins.of(k)[0], MANY), hold_reserve=min(held / needed, MANY), state=margins.state(k),
                 y_mm=float(a.layout.plan.y[station]), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
-                how=how(finding, a.scheme), hardest=k == hardest,
+                how=how(finding, a.scheme), hardest=k == margins.hardest,
             )
         )  # fmt: skip
     return lines
@@ -118,31 +110,38 @@ def pulled_is_covered(a: Evaluation, station: int) -> bool:
     return bool((bears & (sheets.face == pulled) & (sheets.present[:, station] > 0)).any())
 
 
-def ribbon(a: Evaluation, reserves: Array) -> list[RibbonPiece]:
+def ribbon(a: Evaluation, margins: Margins) -> list[RibbonPiece]:
     """Stretches of one state, one mode and one case along the span: the envelope of all cases."""
+    reserves = margins.reserve
     y, worst_case = a.layout.plan.y, np.argmin(reserves, axis=0)
     stations = np.arange(len(y))
     runs = np.array([a.solved.run_of(k) for k in range(len(a.cases))])[worst_case]
-    reserve = reserves[worst_case, stations]
-    first = a.solved.first[runs, stations]
-    key = [(state_of(float(r)), int(f), int(c)) for r, f, c in zip(reserve, first, worst_case, strict=True)]
+    reserve, unlucky = reserves[worst_case, stations], margins.unlucky[worst_case, stations]
+    # where its end is nearer to what is needed than its first sign to the load, that is told
+    ends = margins.hold[worst_case, stations] < margins.first[worst_case, stations]
+    at_end = np.where(ends, a.solved.last[runs, stations], a.solved.first[runs, stations])
+    key = [
+        (state_of(float(r), float(u)), bool(e), int(f), int(c))
+        for r, u, e, f, c in zip(reserve, unlucky, ends, at_end, worst_case, strict=True)
+    ]
     pieces: list[RibbonPiece] = []
     start = 0
     for k in range(1, len(y) + 1):
         if k < len(y) and key[k] == key[start]:
             continue
         at = start + int(np.argmin(reserve[start:k]))
-        finding = a.solved.findings[int(first[at])]
+        finding = (a.solved.late if ends[at] else a.solved.findings)[int(at_end[at])]
         end = y[k] if k < len(y) else y[-1]
         if end - y[start] > 0.01:
-            case = a.cases[key[start][2]]
+            case = a.cases[key[start][3]]
+            known = int(at_end[at]) < len(a.solved.findings)
             pieces.append(
                 RibbonPiece(
                     y_from_mm=float(y[start]), y_to_mm=float(end), state=key[start][0],
                     reserve=float(min(reserve[at], MANY)),
-                    n=float(min(reserve[at], MANY) * case.factor * a.safety),
+                    n=float(min(reserve[at], MANY) * case.factor * (a.safety if ends[at] else 1.0)),
                     mode=finding.mode, how=how(finding, a.scheme), piece_id=piece_id(finding, a.scheme),
-                    case=case.id, figure=figure_of(finding, a.scheme),
+                    case=case.id, figure=figure_of(finding, a.scheme) if known else "hold",
                 )
             )  # fmt: skip
         start = k
@@ -265,7 +264,7 @@ def _row(array: Array, digits: int = 5) -> list[float]:
     return rounded
 
 
-def curves(a: Evaluation, reserves: Array) -> Curves:
+def curves(a: Evaluation, margins: Margins) -> Curves:
     """What goes along the span, for plots."""
     s, y, limit = a.solved, a.layout.plan.y, a.limit
     f = s.forces
@@ -277,7 +276,7 @@ def curves(a: Evaluation, reserves: Array) -> Curves:
         GJ_Nmm2=_row(s.GJ[0]),
         GA_N=_row(s.GA_s[0]), bend_mm=_row(s.shape.bend[s.run_of(a.bends_most)]),
         twist_deg=_row(np.degrees(s.shape.twist[s.run_of(a.twists_most)])),
-        reserve=_row(np.minimum(reserves.min(axis=0), MANY)),
+        reserve=_row(np.minimum(margins.reserve.min(axis=0), MANY)),
         moment_low_Nmm=_row(moments.min(axis=0)), moment_high_Nmm=_row(moments.max(axis=0)),
     )  # fmt: skip
 

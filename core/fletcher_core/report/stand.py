@@ -17,7 +17,8 @@ from ..parts import PARTS
 from ..sections import lay_out
 from ..units import System
 from .drawing import plan_drawing
-from .lines import case_lines, case_reserves, state_of
+from .judgement import Margins
+from .lines import answers_drawn, case_lines
 from .verdict import State
 from .words import factor_words, how, place
 
@@ -46,6 +47,9 @@ class StandPart(BaseModel):
     weakest: tuple[float, float, float] | None = None
     sentence: str = ""
     n: Estimate | None = None
+    #: what it holds to in that case, and what it must
+    hold_n: Estimate | None = None
+    needed: float | None = None
     unit: Unit = "G"
     reserve: float | None = None
     state: State | None = None
@@ -154,8 +158,12 @@ def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:
 
 def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
     """The line of a part that can be worked out: of the hardest case where that is not sound, else of the first."""
-    line = next(line for line in case_lines(a, case_reserves(a)) if line.hardest)
-    k = 0 if line.state == "sound" else next(k for k, case in enumerate(a.cases) if case.id == line.id)
+    drawn = answers_drawn(a)
+    breaks = estimate_of(a.solved.break_at(0)[0], drawn["break"])
+    holds = estimate_of(a.solved.holds_to(0)[0], drawn["hold"])
+    margins = Margins(a, breaks, holds)
+    line = case_lines(a, margins)[margins.hardest]
+    k = 0 if line.state == "sound" else margins.hardest
     case = a.cases[k]
     n, station, finding = a.solved.break_at(a.solved.run_of(k))
     samples = (
@@ -176,7 +184,9 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
         "unit": case.unit,
         "reserve": line.reserve,
         # a line never looks surer than the worst of all that is asked of the part
-        "state": state_of(line.reserve),
+        "state": line.state,
+        "hold_n": estimate_of(a.solved.holds_to(a.solved.run_of(k))[0], a.draws(samples.hold).min(axis=1)),
+        "needed": case.factor * a.safety,
         "hardest": "" if line.id == a.cases[0].id else line.label,
         "part_g": estimate_of(a.part_g, a.parts_g),
     }

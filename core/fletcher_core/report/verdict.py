@@ -13,9 +13,6 @@ from ..model import PartName
 
 State = Literal["sound", "close", "gives way"]
 
-#: reserve factor from which a place is sound, and from which it is only close
-SOUND, CLOSE = 1.25, 1.0
-
 
 class Step(BaseModel):
     """One step of a working; `number` is the figure itself, unrounded, where it is one."""
@@ -39,12 +36,34 @@ class Working(BaseModel):
     drivers: list[Driver] = []
 
 
+class Judgement(BaseModel):
+    """How the part is judged, in the case that is hardest for it.
+
+    `first` and `hold`: first sign and end in that case, in its unit. It is to show nothing at `load`, and to hold to
+    `needed`, the load times the safety factor. `reserve`: the lesser of both ratios of the typical build; `unlucky`:
+    of the one in ten that comes out worst. `main`: whether it is the case that is told first; `like_main`: whether it
+    loads the part in the same way.
+    """
+
+    state: State
+    case_id: str
+    case: str
+    unit: Unit
+    load: float
+    needed: float
+    first: Estimate
+    hold: Estimate
+    reserve: float
+    unlucky: float
+    main: bool
+    like_main: bool
+
+
 class Break(BaseModel):
-    """Where and how it gives way first."""
+    """Where and how it gives way first; `reserve` is over the load itself."""
 
     n: Estimate
     reserve: Estimate
-    state: State
     y_mm: float
     mode: str
     piece_id: str | None
@@ -55,7 +74,7 @@ class Break(BaseModel):
 
 
 class ResidualStrength(BaseModel):
-    """What it stands in the end, when the first sign was only a wrinkle."""
+    """What it stands in the end; `reserve` is over the load times the safety factor."""
 
     n: Estimate
     reserve: float
@@ -67,7 +86,7 @@ class ResidualStrength(BaseModel):
 
 
 class ModeLine(BaseModel):
-    """One mode on one thing: when it would come. `figure` opens its working."""
+    """One mode on one thing: when it would come, and `asked`, before which it must not. `figure` opens its working."""
 
     figure: str
     mode: str
@@ -75,6 +94,7 @@ class ModeLine(BaseModel):
     face: str
     how: str
     n: float
+    asked: float
     reserve: float
     state: State
     y_mm: float
@@ -91,9 +111,12 @@ class CaseLine(BaseModel):
     unit: Unit
     reason: str
     source: str
+    #: first sign, and what it holds to
     n: float
+    hold_n: float
+    needed: float
+    #: the lesser of first sign over load, and of what it holds to over what is needed
     reserve: float
-    #: of the end, after wrinkles, creases and cracks
     hold_reserve: float
     state: State
     y_mm: float
@@ -332,6 +355,9 @@ class Verdict(BaseModel):
     case: str
     limit_n: float
     ultimate_n: float
+    #: the most that it must hold of all cases that load it as that one does
+    needed_n: float
+    judged: Judgement
     breaks: Break
     holds: ResidualStrength
     first_wrinkle: ModeLine | None

@@ -12,6 +12,7 @@ import numpy as np
 
 from ..analysis.estimate import estimate_of
 from ..analysis.evaluation import Evaluation
+from ..analysis.past_first import outlives
 from ..analysis.sensitivity import drivers, figure_label
 from ..analysis.uncertainty import SAMPLES
 from ..beam import Integrals
@@ -20,7 +21,8 @@ from ..failure import MODES, Finding
 from ..loads import AIR_DENSITY, Case, lift_slope
 from ..model import Problem, Refused
 from ..units import Measure, System
-from .lines import SCREENS, answers_drawn, case_reserves, figure_of, ledger, mass_of, screens
+from .judgement import Margins
+from .lines import SCREENS, answers_drawn, figure_of, ledger, mass_of, screens
 from .verdict import Step, Working
 from .words import factor_words, how, label, limit_words, place
 
@@ -126,10 +128,12 @@ def _finding_steps(a: Evaluation, finding: Finding, run: int, k: int, n: float) 
     ]
 
 
-def _reserve(a: Evaluation, n: float, factor: float) -> Step:
-    return step(
-        "Reserve", n / (factor * a.safety), "", f"gives way at / (limit {digits(factor)} × safety {a.safety:g})"
-    )
+def _reserve(a: Evaluation, n: float, factor: float, *, ends: bool) -> Step:
+    """What ends the part is held against the load with its safety factor, a first sign against the load itself."""
+    if ends:
+        said = f"ends at / (load {digits(factor)} × safety {a.safety:g})"
+        return step("Reserve", n / (factor * a.safety), "", said)
+    return step("Reserve", n / factor, "", f"first sign / the load itself, {digits(factor)}")
 
 
 def _made(a: Evaluation, figure: str, title: str, steps: list[Step], inputs: list[Step], unit: str = "",
@@ -153,7 +157,7 @@ def _break(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wo
     n, k, finding = a.solved.break_at(0)
     here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
     steps = [*_loads(a, 0, k), *_section(a, k), *_slips(a), *_finding_steps(a, finding, 0, k, n),
-             _reserve(a, n, a.limit)]  # fmt: skip
+             _reserve(a, n, a.limit, ends=False)]  # fmt: skip
     title = f"Why it gives way at {factor_words(n, a.cases[0])}, {here}: {how(finding, a.scheme)}"
     return _made(a, figure, title, steps, _inputs(a), a.cases[0].unit, "break", n)
 
@@ -170,7 +174,7 @@ def _hold(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         *_loads(a, 0, k),
         *_finding_steps(a, finding, 0, k, n)[:2],
         step("Holds to", n, a.cases[0].unit, how(finding, a.scheme), MODES[finding.mode].source),
-        _reserve(a, n, a.limit),
+        _reserve(a, n, a.limit, ends=True),
     ]  # fmt: skip
     here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
     return _made(
@@ -196,8 +200,9 @@ def _bend(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         *_section(a, 0),
         step("Bend by bending", total - shear, "mm", "limit moment / EI, free to bend sideways, integrated twice",
               "Timoshenko and Gere; Bruhn 1973, ch. A13"),
-        step("Shear stiffness at the root", s.GA_s[0, 0], "N", "1/GAs = integral of (ES/EI)² / (G b) over the depth",
-              "Allen 1969"),
+        step("Shear stiffness at the root", s.GA_s[0, 0], "N",
+              "1/GAs = integral of f × w: what bending hands over for each N of shear, times the warping that it makes",
+              "Timoshenko and Goodier 1951; Kantorovich and Krylov 1958"),
         step("Bend by shear of the foam", shear, "mm", "limit shear force / GAs, integrated from the root",
               "Timoshenko and Gere"),
         step("Tip bend", total, "mm", "sum of both, at the limit load"),
@@ -317,7 +322,15 @@ def _case(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         raise _no_such(figure)
     case, run = a.cases[index], a.solved.run_of(index)
     n, k, finding = a.solved.break_at(run)
-    steps = [*_loads(a, run, k), *_finding_steps(a, finding, run, k, n), _reserve(a, n, case.factor)]
+    held, _, last = a.solved.holds_to(run)
+    needed = case.factor * a.safety
+    steps = [
+        *_loads(a, run, k), *_finding_steps(a, finding, run, k, n),
+        step("Holds to", held, case.unit, how(last, a.scheme), MODES[last.mode].source),
+        step("First sign over the load", n / case.factor, "", f"it must not come before {digits(case.factor)}"),
+        step("Holds to over what is needed", held / needed, "", f"load {digits(case.factor)} × safety {a.safety:g}"),
+        step("Reserve", min(n / case.factor, held / needed), "", "the lesser of both"),
+    ]  # fmt: skip
     here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
     title = f"In {case.label}: {how(finding, a.scheme)}, {here}"
     return _made(a, figure, title, steps, _inputs(a))
@@ -331,12 +344,15 @@ def _mode(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
     index, run = None, 0
     if y_mm is not None:
         index = int(np.argmin(np.abs(a.layout.plan.y - y_mm)))
-        run = a.solved.run_of(int(np.argmin(case_reserves(a)[:, index])))
+        run = a.solved.run_of(int(np.argmin(Margins.typical(a).reserve[:, index])))
     finding = min(same, key=lambda f: float(f.n[run].min() if index is None else f.n[run, index]))
     k = int(np.argmin(finding.n[run])) if index is None else index
     n = float(finding.n[run, k])
     case = a.cases[max(0, run - a.solved.variants + 1)]
-    steps = [*_loads(a, run, k), *_section(a, k), *_finding_steps(a, finding, run, k, n), _reserve(a, n, case.factor)]
+    steps = [
+        *_loads(a, run, k), *_section(a, k), *_finding_steps(a, finding, run, k, n),
+        _reserve(a, n, case.factor, ends=not outlives(finding)),
+    ]  # fmt: skip
     here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
     seen = MODES[finding.mode].seen
     steps.append(Step(label="Seen coming" if MODES[finding.mode].seen_coming else "Not seen coming", value=seen))

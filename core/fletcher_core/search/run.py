@@ -368,8 +368,10 @@ class _Full:
                 "break_g": v.holds.n.low, "tip_bend_mm": v.tip_bend_mm.high,
                 "twist_deg": max(abs(v.twist_deg.low), abs(v.twist_deg.high)), "part_g": v.mass.part_g.high,
             } if nine else usual  # fmt: skip
-            worst = min(v.cases, key=lambda case: case.hold_reserve)
-            gives_way_in = worst.label if worst.hold_reserve < 1 else ""
+            # the rule by which every screen judges; of nine in ten, so that they do
+            worst = min(v.cases, key=lambda case: case.reserve)
+            stands = v.judged.state == "sound" if nine else v.judged.state != "gives way"
+            gives_way_in = "" if stands else worst.label
             meets = not gives_way_in and all(
                 wanted is None or (figures[field] >= wanted if more else figures[field] <= wanted)
                 for field, (_, _, more) in _WANTED.items()

@@ -133,7 +133,7 @@ def test_the_spread_of_an_answer_holds_its_typical_and_is_wide_where_foam_decide
         v = evaluate(make_airframe(), scheme)
         for figure in (v.breaks.n, v.holds.n, v.tip_bend_mm, v.twist_deg, v.mass.part_g, v.mass.remains_g):
             assert figure.low <= figure.value <= figure.high
-        assert v.breaks.reserve.low == pytest.approx(v.breaks.n.low / v.ultimate_n)
+        assert v.breaks.reserve.low == pytest.approx(v.breaks.n.low / v.limit_n)
 
 
 def test_the_spread_hardly_depends_on_how_many_stations_the_answer_has() -> None:

@@ -7,7 +7,7 @@ import { client, Fault, take, takeAs } from "../api/client";
 import type { AirframesOut, Card } from "../api/types";
 import { MiniAircraft } from "../drawing/MiniAircraft";
 import { PARTS } from "../lib/parts";
-import { factor, length, mass, trim } from "../lib/show";
+import { factor, length, mass, STATE_WORD, trim } from "../lib/show";
 import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { useCatalogue, useSession, useUnits } from "../session";
 import { TopBar } from "../ui/TopBar";
@@ -38,6 +38,7 @@ function Ask({ open, title, text, action, onYes, onNo }: { open: boolean; title:
 function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: () => void }) {
   const units = useUnits();
   const catalogue = useCatalogue();
+  const held = card.stand.parts.find((p) => p.part === card.weakest);
   const use = catalogue?.presets.find((p) => p.use === card.use)?.label.split(":")[0];
   return (
     <li className="grid items-center gap-x-6 gap-y-2 border-b border-rule py-4 md:grid-cols-[minmax(0,430px)_minmax(0,1fr)_auto]">
@@ -64,7 +65,7 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
           <span
             className={`mr-2 border px-1.5 py-0.5 text-[14px] font-medium ${card.state === "gives way" ? "border-gives bg-gives text-white" : card.state === "close" ? "border-kraft text-kraft" : "border-ink"}`}
           >
-            {card.state === "gives way" ? "too weak" : card.state}
+            {STATE_WORD[card.state]}
             {card.state !== "sound" && card.hardest ? ` for ${card.hardest}` : ""}
           </span>
           {card.parts.length > 1 ? `${PARTS[card.weakest].label} ` : ""}
@@ -73,6 +74,8 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
             {" "}
             ({trim(card.n.low, 1)} to {factor(card.n.high, card.unit)})
           </span>
+          {held?.hold_n && `; holds to ${factor(held.hold_n.value, card.unit)}`}
+          {typeof held?.needed === "number" && `, ${factor(held.needed, card.unit)} needed`}
         </p>
         <p className={`text-[16px] ${card.remains_g < 0 ? "font-medium text-gives" : ""}`}>
           {card.parts.map((p) => `${p.label} ${mass(p.part_g, units)}`).join(", ")};{" "}

@@ -115,7 +115,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
                 <p className="mt-2 border-t border-rule pt-2 text-[16px]" data-testid="bare">
                   Bare foam: the wing weighs <b>{mass(verdict.mass.part_g.value, units)}</b>, bends <b>{length(verdict.tip_bend_mm.value, units)}</b> at{" "}
                   {trim(verdict.limit_n, 1)} G and {verdict.sentence}.
-                  {verdict.breaks.state === "gives way" && " It needs something in it: that comes next, on the bench."}
+                  {verdict.judged.state === "gives way" && " It needs something in it: that comes next, on the bench."}
                 </p>
               </div>
             ) : (

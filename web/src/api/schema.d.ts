@@ -1241,7 +1241,7 @@ export interface components {
         };
         /**
          * Break
-         * @description Where and how it gives way first.
+         * @description Where and how it gives way first; `reserve` is over the load itself.
          */
         Break: {
             /** Face */
@@ -1258,11 +1258,6 @@ export interface components {
             seen: string;
             /** Seen Coming */
             seen_coming: boolean;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "sound" | "close" | "gives way";
             /** Y Mm */
             y_mm: number;
         };
@@ -1329,6 +1324,8 @@ export interface components {
             factor: number;
             /** Hardest */
             hardest: boolean;
+            /** Hold N */
+            hold_n: number;
             /** Hold Reserve */
             hold_reserve: number;
             /** How */
@@ -1341,6 +1338,8 @@ export interface components {
             mode: string;
             /** N */
             n: number;
+            /** Needed */
+            needed: number;
             /** Piece Id */
             piece_id: string | null;
             /** Reason */
@@ -2217,6 +2216,45 @@ export interface components {
             /** Station Mm */
             station_mm?: number | null;
         };
+        /**
+         * Judgement
+         * @description How the part is judged, in the case that is hardest for it.
+         *
+         *     `first` and `hold`: first sign and end in that case, in its unit. It is to show nothing at `load`, and to hold to
+         *     `needed`, the load times the safety factor. `reserve`: the lesser of both ratios of the typical build; `unlucky`:
+         *     of the one in ten that comes out worst. `main`: whether it is the case that is told first; `like_main`: whether it
+         *     loads the part in the same way.
+         */
+        Judgement: {
+            /** Case */
+            case: string;
+            /** Case Id */
+            case_id: string;
+            first: components["schemas"]["Estimate"];
+            hold: components["schemas"]["Estimate"];
+            /** Like Main */
+            like_main: boolean;
+            /** Load */
+            load: number;
+            /** Main */
+            main: boolean;
+            /** Needed */
+            needed: number;
+            /** Reserve */
+            reserve: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
+            /** Unlucky */
+            unlucky: number;
+        };
         /** LabelText */
         LabelText: {
             /** Text */
@@ -2381,9 +2419,11 @@ export interface components {
         };
         /**
          * ModeLine
-         * @description One mode on one thing: when it would come. `figure` opens its working.
+         * @description One mode on one thing: when it would come, and `asked`, before which it must not. `figure` opens its working.
          */
         ModeLine: {
+            /** Asked */
+            asked: number;
             /** Face */
             face: string;
             /** Figure */
@@ -3245,7 +3285,7 @@ export interface components {
         };
         /**
          * ResidualStrength
-         * @description What it stands in the end, when the first sign was only a wrinkle.
+         * @description What it stands in the end; `reserve` is over the load times the safety factor.
          */
         ResidualStrength: {
             /** How */
@@ -4068,9 +4108,12 @@ export interface components {
              * @default
              */
             hardest: string;
+            hold_n?: components["schemas"]["Estimate"] | null;
             /** Label */
             label: string;
             n?: components["schemas"]["Estimate"] | null;
+            /** Needed */
+            needed?: number | null;
             /**
              * Part
              * @enum {string}
@@ -4740,6 +4783,7 @@ export interface components {
             /** Groups */
             groups: components["schemas"]["GroupLine"][];
             holds: components["schemas"]["ResidualStrength"];
+            judged: components["schemas"]["Judgement"];
             /** Ledger */
             ledger: components["schemas"]["LedgerLine"][];
             /** Limit N */
@@ -4747,6 +4791,8 @@ export interface components {
             mass: components["schemas"]["Mass"];
             /** Modes */
             modes: components["schemas"]["ModeLine"][];
+            /** Needed N */
+            needed_n: number;
             /**
              * Part
              * @enum {string}

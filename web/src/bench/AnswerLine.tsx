@@ -1,9 +1,10 @@
 import type { ReactNode } from "react";
 
-import type { Verdict } from "../api/types";
+import type { Estimate, Unit, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
+import { StrengthLine } from "../drawing/StrengthLine";
 import { PARTS } from "../lib/parts";
-import { factor, length, mass, rough, trim } from "../lib/show";
+import { factor, length, mass, rough, STATE_WORD, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 
@@ -13,14 +14,33 @@ interface Props {
   onWhy: (figure: string) => void;
 }
 
-/** Where the pull-up is not the hardest thing that is asked, that is said beside the break. */
-function Hardest({ verdict }: { verdict: Verdict }) {
-  const hardest = verdict.cases.find((c) => c.hardest);
-  if (!hardest || hardest.id === verdict.cases[0]?.id || hardest.state === "sound") return null;
+/** Judged by one rule, in the case that is hardest for it: the state, and what that case asks. */
+function Judged({ verdict }: { verdict: Verdict }) {
+  const j = verdict.judged;
+  const tone = j.state === "gives way" ? "border-gives text-gives" : j.state === "close" ? "border-kraft text-kraft" : "border-ink";
   return (
-    <p className={`text-[15px] leading-5 font-medium ${hardest.state === "gives way" ? "text-gives" : "text-kraft"}`} data-testid="hardest">
-      {hardest.state === "gives way" ? "Too weak" : "Hardest"}: {hardest.label} asks {factor(hardest.factor, hardest.unit)}, reserve ×{trim(hardest.reserve, 2)}
+    <p className="text-[15px] leading-5" data-testid="judged">
+      <b className={`mr-1.5 border px-1 font-semibold ${tone}`}>{STATE_WORD[j.state]}</b>
+      {j.case}: nothing may show at {factor(j.load, j.unit)}, and it must hold to {factor(j.needed, j.unit)}
+      {!j.like_main && `; there its first sign is at ${factor(j.first.value, j.unit)}, and it holds to ${factor(j.hold.value, j.unit)}`}.
     </p>
+  );
+}
+
+/** One of the two figures of strength: as large as the other, with its range and its working. */
+function Figure({ name, e, unit, id, tone, onWhy }: { name: string; e: Estimate; unit: Unit; id: string; tone: string; onWhy: () => void }) {
+  return (
+    <div className="min-w-0">
+      <p className="flex items-baseline justify-between gap-2 text-[15px] text-pencil">
+        {name} <WhyButton name={name} onPress={onWhy} />
+      </p>
+      <p className={`text-[24px] leading-7 font-semibold whitespace-nowrap ${tone}`} data-testid={id}>
+        {factor(e.value, unit)}
+      </p>
+      <p className="text-[14px] leading-4.5 whitespace-nowrap">
+        {trim(e.low, 1)} to {trim(e.high, 1)}
+      </p>
+    </div>
   );
 }
 
@@ -68,7 +88,8 @@ function turned({ low, high }: Verdict["twist_deg"]): string {
 export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const units = useUnits();
   const { breaks, holds, mass: m, unit } = verdict;
-  const gives = breaks.state === "gives way";
+  // what the marks stand at: the hardest case's where it loads the part in the same way
+  const [load, needed] = verdict.judged.like_main ? [verdict.judged.load, verdict.judged.needed] : [verdict.limit_n, verdict.ultimate_n];
   const later = holds.n.value > breaks.n.value * 1.005;
   const over = m.remains_g.value < 0;
   return (
@@ -78,40 +99,34 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
       data-testid="answers"
     >
       {stale && <p className="col-span-full px-3 pt-1 text-[15px] font-medium">Figures of the last one that could be worked out:</p>}
-      <Answer wide name="Breaks" figure="break" onWhy={onWhy} tone={gives ? "text-gives" : undefined}>
-        <div className="grid gap-x-5 sm:grid-cols-[11.5rem_minmax(0,1fr)]">
+      <section aria-label="Strength" className="min-w-0 px-3 py-1 max-md:col-span-2 max-md:border-t max-md:border-rule">
+        <div className="grid gap-x-5 sm:grid-cols-[15.5rem_minmax(0,1fr)]">
           <div>
-            <p className="flex flex-wrap items-baseline gap-x-2">
-              <b className="text-[26px] leading-8 font-semibold whitespace-nowrap" data-testid="break">
-                {factor(breaks.n.value, unit)}
-              </b>
-              <span className="text-[15px] whitespace-nowrap text-ink">
-                {trim(breaks.n.low, 1)} to {trim(breaks.n.high, 1)}
-              </span>
-            </p>
-            <RangeBar
-              figure={breaks.n}
-              mark={verdict.ultimate_n}
-              label={`Between ${factor(breaks.n.low, unit)} and ${factor(breaks.n.high, unit)}; ${factor(verdict.ultimate_n, unit)} needed`}
+            <div className="grid grid-cols-2 gap-x-4">
+              <Figure name="First sign" e={breaks.n} unit={unit} id="break" tone={breaks.n.value < load ? "text-gives" : ""} onWhy={() => onWhy("break")} />
+              <Figure name="Holds to" e={holds.n} unit={unit} id="hold" tone={holds.n.value < needed ? "text-gives" : ""} onWhy={() => onWhy("hold")} />
+            </div>
+            <StrengthLine
+              first={breaks.n}
+              hold={holds.n}
+              load={load}
+              needed={needed}
+              label={`First sign between ${factor(breaks.n.low, unit)} and ${factor(breaks.n.high, unit)}, not before ${factor(load, unit)}; holds to between ${factor(holds.n.low, unit)} and ${factor(holds.n.high, unit)}, ${factor(needed, unit)} needed`}
             />
-            <p className="text-[14px] leading-4 text-gives">
-              red mark: {factor(verdict.ultimate_n, unit)} needed
-              {gives ? ", too weak" : breaks.state === "close" ? ", close" : ""}
-            </p>
           </div>
           <div className="pt-1">
             <p className="text-[16px] leading-5 font-medium" data-testid="sentence">
               {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
               {later ? `; holds to ${factor(holds.n.value, unit)}, then ${holds.how}` : ""}.
             </p>
-            <Hardest verdict={verdict} />
+            <Judged verdict={verdict} />
             <p className="mt-0.5 text-[14px] leading-4.5 text-pencil">
               {breaks.seen_coming ? "You see it coming. " : "No warning. "}
               {breaks.seen}
             </p>
           </div>
         </div>
-      </Answer>
+      </section>
       <Answer
         name="Tip bend"
         figure="bend"

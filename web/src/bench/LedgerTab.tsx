@@ -20,9 +20,8 @@ export function LedgerTab({ bench }: { bench: Bench }) {
         <div className="mb-3 border-l-4 border-kraft pl-3">
           <p className="text-[17px] font-medium">Nothing is in this {name} yet.</p>
           <p>
-            Bare foam {verdict.sentence}, and {factor(verdict.ultimate_n, verdict.unit)} {verdict.unit === "times" ? "is" : "are"} needed. Press “Add a piece”:
-            the common build-ups come in sizes for this {name}. By hand, start with what carries the bending, a tube or rods top and bottom; film comes next, it
-            stops the twist.
+            Bare foam {verdict.sentence}, and must hold to {factor(verdict.needed_n, verdict.unit)}. Press “Add a piece”: the common build-ups come in sizes for
+            this {name}. By hand, start with what carries the bending, a tube or rods top and bottom; film comes next, it stops the twist.
           </p>
         </div>
       )}

@@ -50,7 +50,8 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
                 <span className="block text-[14px] leading-4.5 text-pencil">{c.reason}</span>
                 {c.reserve < 50 && (
                   <span className="block text-[14px] leading-4.5">
-                    First {c.how}, {c.y_mm < 1 ? "at the root" : `${length(c.y_mm, units)} out`}.
+                    First {c.how}, {c.y_mm < 1 ? "at the root" : `${length(c.y_mm, units)} out`}, at {factor(c.n, c.unit)}; holds to {factor(c.hold_n, c.unit)},{" "}
+                    {factor(c.needed, c.unit)} needed.
                   </span>
                 )}
               </p>
@@ -67,7 +68,8 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
           ))}
         </ul>
         <p className="mt-1 text-[14px] text-pencil">
-          × is the reserve: what it stands over what is asked times the safety factor of {trim(flight.safety_factor, 2)}.
+          × is the reserve: its first sign over the load itself, or what it holds to over the load times the safety factor of {trim(flight.safety_factor, 2)},
+          whichever is less. Sound: nine builds in ten have 1 or more. Little to spare: the typical build has, one in ten has not.
         </p>
       </section>
       <section aria-label="Change what is asked">

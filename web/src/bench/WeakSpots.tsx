@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { ModeLine, RibbonPiece, Unit, Verdict } from "../api/types";
-import { factor, length, trim } from "../lib/show";
+import { factor, length, STATE_WORD, trim } from "../lib/show";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
@@ -38,8 +38,8 @@ export function WeakSpots({ verdict, onWhy }: { verdict: Verdict; onWhy: (why: W
   return (
     <section aria-label="Every way it can give way">
       <p className="mb-1 text-[15px] text-pencil">
-        In {verdict.case}, the worst first. The red mark is the {factor(verdict.ultimate_n, verdict.unit)} that {verdict.unit === "times" ? "is" : "are"}{" "}
-        needed: {factor(verdict.limit_n, verdict.unit)} times the safety factor.
+        In {verdict.case}, the worst first. The red mark is what is asked: {factor(verdict.limit_n, verdict.unit)} for a sign that it outlives,{" "}
+        {factor(verdict.ultimate_n, verdict.unit)} (with the safety factor) for what ends it.
       </p>
       <ul data-testid="modes">
         {shown.map((mode) => (
@@ -82,14 +82,14 @@ export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; c
               {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)}
             </span>
             <span className={r.state === "gives way" ? "font-semibold text-gives" : r.state === "close" ? "font-semibold text-kraft" : "text-pencil"}>
-              {r.state} ×{trim(r.reserve, r.reserve < 10 ? 2 : 0)}
+              {STATE_WORD[r.state]} ×{trim(r.reserve, r.reserve < 10 ? 2 : 0)}
             </span>
             <span>
               {r.how}
               {r.case === "pull_up" ? "" : `, in ${label(r.case)}`}
             </span>
             <WhyButton
-              name={`${r.state} from ${length(r.y_from_mm, units)}, ${r.how}`}
+              name={`${STATE_WORD[r.state]} from ${length(r.y_from_mm, units)}, ${r.how}`}
               onPress={() => onWhy({ figure: r.figure, station: 0.5 * (r.y_from_mm + r.y_to_mm) })}
             />
           </li>

@@ -2,7 +2,7 @@ import type { End } from "../lib/moved";
 import { type KeyboardEvent, type PointerEvent, useId, useRef } from "react";
 
 import type { Plan, PlanPiece, RibbonPiece } from "../api/types";
-import { length, trim } from "../lib/show";
+import { length, STATE_WORD, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { edgesAt, pointIn, polygon, rules, useWidth } from "./frame";
 import { hatch, Hatches } from "./hatch";
@@ -25,7 +25,8 @@ const INK = COLOUR.ink;
 const TALLEST = 300;
 /** Sticks and tapes, whose ends a finger must be able to hit. */
 const THIN = new Set(["rod", "tube", "strip", "sandwich", "web", "box", "cord", "tape"]);
-const STATE_WORD = { sound: "sound", close: "close", "gives way": "gives way" } as const;
+/** How wide the word of a state stands on the ribbon, px. */
+const WORD_WIDE = { sound: 44, close: 88, "gives way": 64 } as const;
 
 /** The half wing from above, to scale, with what lies in it; under it the ribbon of reserves. */
 export function PlanSheet(props: Props) {
@@ -205,7 +206,7 @@ export function PlanSheet(props: Props) {
             </pattern>
             {ribbon.map((r) => (
               <g key={`${r.y_from_mm}-${r.y_to_mm}`}>
-                <title>{`${STATE_WORD[r.state]}, ${trim(r.reserve, 2)} times what is needed: ${r.how}`}</title>
+                <title>{`${STATE_WORD[r.state]}, ${trim(r.reserve, 2)} times what is asked: ${r.how}`}</title>
                 <rect
                   x={r.y_from_mm}
                   y={ribbonTop}
@@ -216,16 +217,9 @@ export function PlanSheet(props: Props) {
                   strokeWidth={0.8}
                   vectorEffect="non-scaling-stroke"
                 />
-                {(r.y_to_mm - r.y_from_mm) / u > 64 && (
+                {(r.y_to_mm - r.y_from_mm) / u > WORD_WIDE[r.state] + 12 && (
                   <g>
-                    <rect
-                      x={r.y_from_mm + 4 * u}
-                      y={ribbonTop + 3 * u}
-                      width={(r.state === "gives way" ? 62 : 44) * u}
-                      height={16 * u}
-                      fill={COLOUR.paper}
-                      fillOpacity={0.9}
-                    />
+                    <rect x={r.y_from_mm + 4 * u} y={ribbonTop + 3 * u} width={WORD_WIDE[r.state] * u} height={16 * u} fill={COLOUR.paper} fillOpacity={0.9} />
                     <text x={r.y_from_mm + 7 * u} y={ribbonTop + 15.5 * u} fontSize={13.5 * u} fontWeight={500} fill={INK}>
                       {STATE_WORD[r.state]}
                     </text>

@@ -81,6 +81,9 @@ export function builds(share: number): string {
   return `1 build in ${Math.round(1 / share)}`;
 }
 
+/** How a part, a place or a case is judged, in the words that every screen uses. */
+export const STATE_WORD = { sound: "sound", close: "little to spare", "gives way": "too weak" } as const;
+
 export function price(value: number, money: string): string {
   return `${money} ${value.toFixed(2)}`;
 }

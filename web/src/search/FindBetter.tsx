@@ -46,7 +46,7 @@ function fromTargets(file: AirframeFile, verdict: Verdict): Wish {
   const t = part.targets;
   const half = halfSpan(part);
   return {
-    break_g: t.break_g ?? Math.ceil(verdict.ultimate_n * 2) / 2,
+    break_g: t.break_g ?? Math.ceil(verdict.needed_n * 2) / 2,
     tip_bend_mm: t.tip_bend_share ? t.tip_bend_share * half : null,
     twist_deg: t.twist_deg,
     part_g: null,

@@ -12,12 +12,11 @@ import type { Workplace } from "../bench/useWorkplace";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { RangeBar } from "../drawing/RangeBar";
 import { PARTS, PART_NAMES, shownOf, withoutPart } from "../lib/parts";
-import { factor, mass, trim } from "../lib/show";
+import { factor, mass, STATE_WORD, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
 import { Faults } from "../ui/fields";
 import { Views } from "./Views";
 
-const WORD = { sound: "sound", close: "close", "gives way": "too weak" } as const;
 const TONE = { sound: "border-ink", close: "border-kraft text-kraft", "gives way": "border-gives bg-gives text-white" } as const;
 
 /** One part's line: where it gives way, and what it weighs of its share. */
@@ -43,7 +42,7 @@ function Line({ id, line, onLit, onRemove }: { id: number; line: StandPart; onLi
         </Link>
         {line.state && (
           <span className={`border px-1.5 text-[14px] font-medium ${TONE[line.state]}`}>
-            {WORD[line.state]}
+            {STATE_WORD[line.state]}
             {line.state !== "sound" && line.hardest ? ` for ${line.hardest}` : ""}
           </span>
         )}
@@ -64,6 +63,15 @@ function Line({ id, line, onLit, onRemove }: { id: number; line: StandPart; onLi
               {" "}
               ({trim(line.n.low, 1)} to {factor(line.n.high, line.unit ?? "G")})
             </span>
+          )}
+          {line.hold_n && typeof line.needed === "number" && (
+            <>
+              ; holds to {factor(line.hold_n.value, line.unit ?? "G")}{" "}
+              <span className="text-pencil">
+                ({trim(line.hold_n.low, 1)} to {factor(line.hold_n.high, line.unit ?? "G")})
+              </span>
+              , {factor(line.needed, line.unit ?? "G")} needed
+            </>
           )}
           .
         </p>

@@ -40,6 +40,10 @@ class Case:
     surface: str = ""
     speed_m_s: float = 0.0
 
+    def like(self, other: Case) -> bool:
+        """Whether it loads the part as another does, but for how hard: their factors can be compared."""
+        return all(getattr(self, k) == getattr(other, k) for k in ("unit", "lift", "inertia", "aft", "force", "tip"))
+
 
 @dataclass(frozen=True)
 class Setting:
