@@ -35,7 +35,7 @@ def core() -> list[Row]:
     times = bench_core.evaluation()
     rows: list[Row] = [
         ("one evaluation", times["one evaluation"], "ms", 15.0),
-        ("one evaluation with 64-sample spread", times["one evaluation with 64-sample spread"], "ms", 60.0),
+        ("one evaluation with its spread", times["one evaluation with its spread"], "ms", 60.0),
         ("with ledger and spread, as the bench asks", times["with ledger and spread, as the bench asks"], "ms", None),
         ("10 000 scheme variants of one wing", bench_core.variants(), "s", 5.0),
     ]
@@ -354,7 +354,7 @@ def report(rows: list[Row], before: float, after: float) -> str:
             "How an evaluation grows:",
             "",
             *growth,
-            f"- with the spread: {by_name['one evaluation with 64-sample spread'] / plain:.2f} times one without",
+            f"- with the spread: {by_name['one evaluation with its spread'] / plain:.2f} times one without",
             f"- one of 10 000 variants: {one_of_many:.3f} of one evaluation",
             "",
         ]

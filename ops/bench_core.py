@@ -59,7 +59,7 @@ def evaluation() -> dict[str, float]:
     evaluate(airframe, scheme)
     return {
         "one evaluation": median_ms(lambda: evaluate(airframe, scheme, ledger=False, spread=False), 40),
-        "one evaluation with 64-sample spread": median_ms(lambda: evaluate(airframe, scheme, ledger=False), 30),
+        "one evaluation with its spread": median_ms(lambda: evaluate(airframe, scheme, ledger=False), 30),
         "with ledger and spread, as the bench asks": median_ms(lambda: evaluate(airframe, scheme), 30),
     }
 

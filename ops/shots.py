@@ -82,7 +82,7 @@ def take(page: Page) -> None:
     page.get_by_role("button", name="Find a better one").click()
     page.get_by_label("Holds at least, in G").fill("9")
     page.get_by_role("button", name="Search", exact=True).click()
-    page.get_by_test_id("winner").wait_for(timeout=120_000)
+    page.get_by_test_id("winner").wait_for(timeout=200_000)
     page.get_by_role("group", name="Holds to").hover()
     page.wait_for_timeout(400)
     page.screenshot(path=FOLDER / "search.png")

@@ -202,6 +202,14 @@ def show(value: float, kind: Kind, system: System = "metric") -> str:
     return _trim(value, 3)
 
 
+def show_bound(value: float, kind: Kind, system: System, *, most: bool) -> str:
+    """A least or largest value, rounded so that what is told is itself allowed."""
+    if kind != "length" or system == "metric" or _on(value / 25.4, 0.01) or _sold_in_mm(value):
+        return show(value, kind, system)
+    hundredths = value / 25.4 * 100
+    return f"{_trim((math.floor(hundredths) if most else math.ceil(hundredths)) / 100, 2)} in"
+
+
 @dataclass(frozen=True)
 class Measure:
     """A measure that a message carries until somebody's units are known."""

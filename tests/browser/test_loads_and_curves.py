@@ -120,7 +120,9 @@ def test_what_drives_the_spread_is_drawn(demo: Page) -> None:
     page.get_by_role("button", name="Why: First sign").click()
     sure = page.get_by_role("region", name="How sure it is")
     expect(sure).to_contain_text("Four builds in five lie between")
-    expect(sure.get_by_role("listitem").first).to_contain_text(re.compile("The foam: shear strength|when a glue line slips"))
+    expect(sure.get_by_role("listitem").first).to_contain_text(
+        re.compile("The foam: shear strength|when a glue line slips")
+    )
     details = page.get_by_text(re.compile("figures that went in"))
     details.click()
     expect(page.get_by_role("dialog")).to_contain_text("handbook or standard class values")

@@ -6,7 +6,7 @@ import contextlib
 import math
 
 import pytest
-from fletcher_core.units import Measure, MeasureError, parse, show
+from fletcher_core.units import Measure, MeasureError, parse, show, show_bound
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -110,6 +110,13 @@ def test_what_was_meant_is_what_is_shown_in_inches(mm: float, shown: str, said: 
 def test_a_length_written_and_read_back_is_the_same_to_what_is_written(mm: float) -> None:
     assert parse(show(mm, "length", "metric"), "length") == pytest.approx(mm, abs=0.051)
     assert parse(show(mm, "length", "inch"), "length", "inch") == pytest.approx(mm, abs=0.21 if mm < 25.4 else 0.8)
+
+
+@given(st.floats(0.3, 3000.0), st.booleans())
+def test_a_bound_that_is_told_is_itself_allowed(mm: float, most: bool) -> None:
+    read = parse(show_bound(mm, "length", "inch", most=most), "length", "inch")
+    assert read <= mm * (1 + 1e-6) if most else read >= mm * (1 - 1e-6)
+    assert read == pytest.approx(mm, abs=0.26)
 
 
 @given(st.integers(1, 4000), st.sampled_from([64, 100]))

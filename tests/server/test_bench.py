@@ -45,7 +45,7 @@ def test_a_slice_for_a_moving_station_line(ann: Person, file: dict[str, Any]) ->
 
 def test_words_come_in_the_persons_units(ann: Person, file: dict[str, Any]) -> None:
     ann.put("/api/session/units", {"units": "inch"})
-    assert "15/64 in" in ann.post("/api/evaluate", question(file)).json()["ledger"][0]["label"]
+    assert "6 mm (0.236 in)" in ann.post("/api/evaluate", question(file)).json()["ledger"][0]["label"]
 
 
 BAD: list[tuple[str, list[Any], Any, str, str]] = [

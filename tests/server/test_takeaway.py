@@ -51,7 +51,7 @@ def test_a_ledger_in_the_persons_units(ann: Person, file: dict[str, Any]) -> Non
     ann.put("/api/session/units", {"units": "inch"})
     text = ann.post("/api/take-away", wanted(file, "ledger")).content.decode()
     rows = list(csv.reader(io.StringIO(text)))
-    assert " in " in rows[1][1]
+    assert " in)" in rows[1][1]
 
 
 @pytest.mark.parametrize(
@@ -84,7 +84,7 @@ def test_offers_come_with_their_section_in_the_persons_units(ann: Person, file: 
     assert found["pocket"]["grams_per_m"] < 0
     ann.put("/api/session/units", {"units": "inch"})
     inch = {o["kind"]: o for o in ann.post("/api/offers", question(file)).json()}
-    assert " in " in inch["rod"]["what"][0]
+    assert " in)" in inch["rod"]["what"][0]
     file["airframe"]["parts"]["wing"]["panels"][0]["span_mm"] = -1
     assert ann.post("/api/offers", question(file)).status_code == 422
 

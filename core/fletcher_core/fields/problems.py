@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 from pydantic_core import PydanticCustomError
 
-from ..units import Measure, System, show
+from ..units import Measure, System, show, show_bound
 
 #: more faults of one document than this are only counted: nobody reads them, and each costs time
 MOST_FAULTS = 20
@@ -105,10 +105,11 @@ def _range(node: dict[str, Any], kind: Any, system: System) -> str:
     low = node.get("minimum", node.get("exclusiveMinimum"))
     high = node.get("maximum", node.get("exclusiveMaximum"))
     if low is not None and high is not None:
-        return f"It can be from {show(low, kind, system)} to {show(high, kind, system)}."
+        least, largest = show_bound(low, kind, system, most=False), show_bound(high, kind, system, most=True)
+        return f"It can be from {least} to {largest}."
     if low is not None:
-        return f"It can be {show(low, kind, system)} or more."
-    return f"It can be at most {show(float(high or 0), kind, system)}."
+        return f"It can be {show_bound(low, kind, system, most=False)} or more."
+    return f"It can be at most {show_bound(float(high or 0), kind, system, most=True)}."
 
 
 def explain(

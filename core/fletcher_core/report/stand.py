@@ -186,7 +186,7 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
         # a line never looks surer than the worst of all that is asked of the part
         "state": line.state,
         "hold_n": estimate_of(a.solved.holds_to(a.solved.run_of(k))[0], a.draws(samples.hold).min(axis=1)),
-        "needed": case.factor * a.safety,
+        "needed": max(c.factor * a.safety for c in a.cases if c.like(case)),
         "hardest": "" if line.id == a.cases[0].id else line.label,
         "part_g": estimate_of(a.part_g, a.parts_g),
     }

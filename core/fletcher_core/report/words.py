@@ -107,12 +107,12 @@ def place(y_mm: float, system: System, part: PartName = "wing") -> str:
 
 
 def factor_said(factor: float, unit: Unit) -> str:
-    """ "13.1 G", "31 N", "2.4 times"."""
-    return f"{factor:.1f} {unit}"
+    """ "13.1 G", "7 G", "31 N", "2.4 times"."""
+    return f"{f'{factor:.1f}'.removesuffix('.0')} {unit}"
 
 
 def limit_words(case: Case) -> str:
-    """ "a hard pull, 5.0 G", "full rudder": a case at its limit."""
+    """ "a hard pull, 5 G", "full rudder": a case at its limit."""
     return case.label if case.unit == "times" else f"{case.label}, {factor_said(case.factor, case.unit)}"
 
 

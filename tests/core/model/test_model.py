@@ -34,7 +34,7 @@ def test_a_negative_chord_is_told_at_its_field_with_its_limits() -> None:
 
 def test_the_same_message_comes_in_inches() -> None:
     problem = said(document(panels=[{"tip_chord_mm": 5000}]), "inch")["parts.wing.panels.0.tip_chord_mm"]
-    assert problem["what"] == "196.85 in is too large."
+    assert problem["what"] == "196 7/8 in is too large."
     assert "47.24 in" in problem["right"]
 
 

@@ -39,7 +39,7 @@ function Buys({ line, units, unit }: { line: Bought; units: Units; unit: Unit })
       <td className={`${cell} py-1.5 ${tone(line.buys_hold_n)}`}>
         {signed(line.buys_hold_n ?? 0)} {unit === "times" ? "×" : unit}
         {line.grams_per_g !== null && line.grams_per_g !== undefined && (
-          <span className="block text-[14px] leading-4 whitespace-normal text-pencil">{worth(line.grams_per_g, units, unit)}</span>
+          <span className="block text-[14px] leading-4 text-pencil">{worth(line.grams_per_g, units, unit)}</span>
         )}
       </td>
     </>

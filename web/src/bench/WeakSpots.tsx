@@ -76,7 +76,7 @@ export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; c
         {kept.map((r) => (
           <li
             key={`${r.y_from_mm}-${r.figure}-${r.case}`}
-            className="grid grid-cols-[8.5rem_5.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule leading-6 max-sm:grid-cols-[6.5rem_4.5rem_minmax(0,1fr)_auto]"
+            className="grid grid-cols-[8.5rem_8.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule leading-6 max-sm:grid-cols-[6.5rem_4.5rem_minmax(0,1fr)_auto]"
           >
             <span className="text-pencil">
               {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)}
