@@ -192,8 +192,8 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
               </div>
             </fieldset>
             <p className="mt-2 text-[14px] leading-4.5 text-pencil">
-              Cord, pockets and other foam stay as they are in “{scheme.name}”. Webs with caps, folded boxes and cloth are tried too; those that are there go when sticks or film
-              may change.
+              Cord, pockets and other foam stay as they are in “{scheme.name}”. Webs with caps, folded boxes and cloth are tried too; those that are there go
+              when sticks or film may change.
             </p>
             <div className="mt-3 flex gap-2">
               {running ? (
