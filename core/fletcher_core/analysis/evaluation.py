@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from ..beam import divergence_speed, first_bending, first_twist, flutter_speed, reversal_speed
 from ..catalogue import Spread, catalogue
-from ..failure import method_errors
+from ..failure import craft_spreads, method_errors
 from ..geometry.planform import NODE_GAP
 from ..kinds import kind_of
 from ..loads import Case
@@ -227,6 +227,11 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
     return total
 
 
+def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spread]:
+    """All that is drawn: material figures, each method's own error, and the hand that made each piece."""
+    return table | method_errors() | craft_spreads(layout)
+
+
 def compute(
     airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spread: bool, others: Sequence[Scheme] = ()
 ) -> Evaluation:
@@ -254,7 +259,7 @@ def compute(
     solved = solve(replace(sections, flow=flow), twist, flying, cases)
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
-    uncertain = table | method_errors()
+    uncertain = uncertain_in(layout, table)
     drawn = draw_samples(layout, uncertain, on[0], (twist, flow), flying, cases[0]) if spread else None
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(

@@ -70,6 +70,8 @@ def figure_label(name: str) -> str:
     said = _FIGURES.get(figure, figure.replace("_", " "))
     if name.startswith("method."):
         return f"how well the model knows: {_METHODS[figure]}"
+    if family == "craft":
+        return f"{key}: {catalogue().craft[figure].label}"
     if family == "core":
         return f"the foam: {said}"
     if family == "lay_up":

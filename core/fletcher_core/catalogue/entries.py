@@ -333,6 +333,13 @@ class Craft(Entry):
     unit: str
 
 
+class Hand(Entry):
+    """What a builder's hand makes of one piece: how many times the load it stands, by groups of pieces."""
+
+    factor: S = figure("Factor")
+    on: list[Literal["sticks", "sheets"]]
+
+
 class GlueRule(Entry):
     """A hard rule: its sentence with places to fill, why it is so, and the figure it looks at."""
 
@@ -377,6 +384,7 @@ class Catalogue(BaseModel):
     school: dict[str, School]
     hinge: dict[str, Hinge]
     control: dict[str, Craft]
+    craft: dict[str, Hand]
     rule: dict[str, GlueRule]
     scale: dict[str, Scale]
     prepare: dict[str, Prepare]

@@ -18,7 +18,7 @@ if TYPE_CHECKING:
 
 #: the files of `data`, each a table of that name
 FAMILIES = (
-    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "school", "hinge", "control", "rule", "scale",
+    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "school", "hinge", "control", "craft", "rule", "scale",
     "prepare", "hazard",
 )  # fmt: skip
 

@@ -2,12 +2,14 @@
 
 from dataclasses import replace
 
-from ..catalogue import Spread
+from ..catalogue import Spread, catalogue
+from ..kinds import kind_of
+from ..sections import PartLayout
 from .modes import MODES
 from .shedding import Shed, after
 from .state import Finding, LoadedPart, Mode
 
-__all__ = ["MODES", "Finding", "LoadedPart", "Mode", "Shed", "after", "find_all", "method_errors"]
+__all__ = ["MODES", "Finding", "LoadedPart", "Mode", "Shed", "after", "craft_spreads", "find_all", "method_errors"]
 
 
 def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:
@@ -17,9 +19,24 @@ def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:
 
 
 def _off(finding: Finding, wing: LoadedPart) -> Finding:
-    """The same, as far off as the method is drawn to be in each run."""
-    factor = wing.values.get(f"method.{finding.mode}")
-    return finding if factor is None else replace(finding, n=finding.n * factor[:, None])
+    """The same, as far off as the method is drawn to be in each run, and as well made as the piece is."""
+    names = [f"method.{finding.mode}"]
+    if finding.piece is not None and (craft := MODES[finding.mode].craft):
+        names.append(f"craft.{wing.layout.pieces[finding.piece].id}.{craft}")
+    for name in names:
+        if (factor := wing.values.get(name)) is not None:
+            finding = replace(finding, n=finding.n * factor[:, None])
+    return finding
+
+
+def craft_spreads(layout: PartLayout) -> dict[str, Spread]:
+    """``craft.<piece>.<what>`` -> how well each piece is made."""
+    return {
+        f"craft.{piece.id}.{key}": hand.factor
+        for piece in layout.pieces
+        for key, hand in catalogue().craft.items()
+        if kind_of(piece).group in hand.on
+    }
 
 
 def method_errors() -> dict[str, Spread]:

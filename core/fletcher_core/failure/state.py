@@ -250,6 +250,8 @@ class Mode:
     #: how many times its answer what really happens may be, 10th and 90th percentile: tests of others where `source`
     #: names them, else own estimates; docs/validation.md says which were compared with what
     error: tuple[float, float] = (0.9, 1.1)
+    #: what the builder's hand does to it, of the catalogue's table of that; "" for nothing
+    craft: str = ""
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 

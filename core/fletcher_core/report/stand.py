@@ -7,8 +7,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
-from ..analysis.evaluation import Evaluation, compute, draw_samples
-from ..failure import method_errors
+from ..analysis.evaluation import Evaluation, compute, draw_samples, uncertain_in
 from ..geometry import XI, Outline, Planform, planform, profile_of
 from ..kinds import kind_of
 from ..loads import Unit
@@ -169,7 +168,9 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
     samples = (
         a.drawn
         if k == 0
-        else draw_samples(a.layout, a.table | method_errors(), a.on, (a.solved.twist, a.solved.flow), a.flying_g, case)
+        else draw_samples(
+            a.layout, uncertain_in(a.layout, a.table), a.on, (a.solved.twist, a.solved.flow), a.flying_g, case
+        )
     )
     y = a.layout.plan.y[[station]]
     middle = a.layout.plan.x_le[[station]] + 0.3 * a.layout.plan.chord[[station]]

@@ -44,4 +44,5 @@ MODE = Mode(
     "Allen 1969; Bruhn 1973, ch. A15 (taper); Volkersen 1938 for the peaks at the ends, which are not in this figure",
     find,
     error=(0.7, 1.3),
+    craft="glue_line",
 )

@@ -54,4 +54,5 @@ MODE = Mode(
     "Volkersen 1938; Zenkert 1997",
     find,
     error=(0.65, 1.3),
+    craft="glue_line",
 )

@@ -38,4 +38,5 @@ MODE = Mode(
     find,
     from_strain=True,
     error=(0.75, 1.3),
+    craft="straight",
 )

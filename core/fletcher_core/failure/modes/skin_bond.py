@@ -41,4 +41,5 @@ MODE = Mode(
     "Allen 1969",
     find,
     error=(0.7, 1.3),
+    craft="glue_line",
 )

@@ -48,4 +48,5 @@ MODE = Mode(
     "Hoff and Mautner 1945; Allen 1969; between flutes Timoshenko and Gere 1961",
     find,
     error=(0.9, 1.4),
+    craft="drawn",
 )
