@@ -11,7 +11,7 @@ from .deadline import Clock, end_worker
 
 #: seconds without a byte, either way, after which a connection is given up
 SILENT = 6.0
-#: seconds for a whole request and its answer: the longest search ends well before
+#: seconds for a whole request and its answer; a search asks for more
 WHOLE = 150.0
 
 

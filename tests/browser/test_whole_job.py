@@ -155,7 +155,8 @@ def test_an_inch_builder_sees_inches_everywhere(demo: Page) -> None:
     page.get_by_role("button", name="Units: mm").click()
     expect(page.get_by_text("51 3/16 in span")).to_be_visible()
     open_bench(page, "Sanderling")
-    expect(page.locator("[data-line=tube]")).to_contain_text("5/16 in")
+    # a tube that is sold in mm stays so, with the inches beside it
+    expect(page.locator("[data-line=tube]")).to_contain_text("8 mm (0.315 in)")
     expect(page.get_by_test_id("remains")).to_contain_text("2 lb 1.5 oz promise")
     page.locator("[data-line=tube] button[aria-expanded]").click()
     outer = page.get_by_label("Outer diameter")

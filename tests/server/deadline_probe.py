@@ -62,6 +62,31 @@ def stuck() -> None:
     assert len(told) == 1, told
 
 
+def more_time() -> None:
+    """Who asked for more has it, and no longer; outside a request it is asked for in vain."""
+    clock = deadline.Clock(limit=0.2, grace=5.0, end_worker=lambda: None)
+    clock.allow(60.0)
+    caught: list[float] = []
+
+    def work() -> None:
+        began = time.monotonic()
+        clock.enter()
+        clock.allow(1.0)
+        try:
+            while time.monotonic() < began + 10:
+                pass
+        except deadline.TookTooLong:
+            caught.append(time.monotonic() - began)
+        finally:
+            clock.leave()
+
+    thread = threading.Thread(target=work, daemon=True)
+    thread.start()
+    thread.join(timeout=12)
+    assert len(caught) == 1, caught
+    assert 1.1 < caught[0] < 6, caught
+
+
 def on_the_way_out() -> None:
     """A throw that is still on its way when the request is over strikes nobody later, and leaves no mark."""
     clock = deadline.Clock(limit=60.0, grace=5.0, end_worker=lambda: None)
@@ -118,5 +143,6 @@ def quick() -> None:
 
 
 if __name__ == "__main__":
-    {"busy": busy, "stuck": stuck, "on_the_way_out": on_the_way_out, "quick": quick}[sys.argv[1]]()
+    known = {"busy": busy, "stuck": stuck, "on_the_way_out": on_the_way_out, "quick": quick, "more_time": more_time}
+    known[sys.argv[1]]()
     print("held")
