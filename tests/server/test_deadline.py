@@ -14,8 +14,8 @@ ROOT = Path(__file__).parents[2]
 
 @pytest.mark.parametrize("name", ["busy", "stuck", "on_the_way_out", "quick", "more_time"])
 def test_the_clock_of_requests(name: str) -> None:
-    """A busy one is broken off; one that does not come back ends its worker, once; a quick one is left alone, and so is one
-    that asked for more time."""
+    """A busy one is broken off; one that does not come back ends its worker, once; a quick one is left alone, so
+    is one that asked for more time."""
     path = os.pathsep.join(str(ROOT / folder) for folder in ("core", "server", "."))
     done = subprocess.run(
         [sys.executable, "-m", "tests.server.deadline_probe", name], cwd=ROOT, timeout=60, text=True,

@@ -15,6 +15,7 @@ from ..analysis.evaluation import grams_of
 from ..analysis.skin_twist import SkinTwist
 from ..kinds import kind_of
 from ..model import Airframe, Piece, Problem, Refused, Scheme
+from ..report.verdict import Verdict
 from ..shelf import ShelfItem
 from ..units import Measure, System
 from ..verdicts import evaluate
@@ -318,6 +319,23 @@ class _Full:
         self.airframe, self.scheme, self.wish, self.space = airframe, scheme, wish, space
         self.answers, self.system = answers, system
         self._points: dict[int, Point] = {}
+        #: of the case that is told first: the load, and what must be held of all that load it so; and at most how much
+        #: of a typical build's first sign and end nine in ten keep
+        self._asked: tuple[float, float] | None = None
+        self._kept, self._seen = (0.0, 0.0), 0
+
+    def cannot(self, breaks: float, holds: float) -> bool:
+        """Whether what the quick model says of a way is too little for the rule, by all that is known by now."""
+        if self._asked is None or (self.wish.nine_of_ten and self._seen < _FEW):
+            return False
+        first, end = self._kept if self.wish.nine_of_ten else (1.0, 1.0)
+        wanted = max(self._asked[1], self.wish.break_g or 0.0)
+        return breaks * first * (1 + NEAR) < self._asked[0] or holds * end * (1 + NEAR) < wanted
+
+    def _learn(self, v: Verdict) -> None:
+        self._asked, self._seen = (v.limit_n, v.needed_n), self._seen + 1
+        kept = (e.low / e.value if e.value > 0 else 0.0 for e in (v.breaks.n, v.holds.n))
+        self._kept = tuple(max(a, b) for a, b in zip(self._kept, kept, strict=True))  # type: ignore[assignment]
 
     @property
     def points(self) -> list[Point]:
@@ -359,6 +377,7 @@ class _Full:
                 v = evaluate(self.airframe, made, ledger=False, spread=nine, system=self.system)
             except Refused:
                 return None
+            self._learn(v)
             price = float(self.answers.price[way])
             usual = {
                 "break_g": v.holds.n.value, "tip_bend_mm": v.tip_bend_mm.value, "twist_deg": abs(v.twist_deg.value),
@@ -396,16 +415,15 @@ def _told(
     winner, at = None, -1
     refused: list[int] = []
     # the quick model's grams are the full one's within a part in a thousand: look a little farther, too
-    kept, tried = 0.0, 0
+    tried = 0
     for way in near[np.argsort(got.part_g[near], kind="stable")]:
         if tried == _TRIED or (winner is not None and got.part_g[way] > 1.005 * winner.part_g):
             break
-        if wish.break_g is not None and kept and got.holds[way] * kept * (1 + NEAR) < wish.break_g:
-            continue  # what nine builds in ten keep of the typical one's load is known by now
+        if full.cannot(float(got.breaks[way]), float(got.holds[way])):
+            refused.append(int(way))
+            continue
         tried += 1
         point = full.point(int(way))
-        if point is not None and point.nine_hold_g is not None and tried > _FEW:
-            kept = max(kept, max(p.nine_hold_g / p.hold_g for p in full.points if p.nine_hold_g))
         if point is None or not point.meets:
             refused.append(int(way))
         elif winner is None or point.part_g < winner.part_g:
