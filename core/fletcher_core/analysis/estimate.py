@@ -7,6 +7,8 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 from scipy.special import betainc
 
+from .uncertainty import Z90
+
 Array = NDArray[np.float64]
 
 
@@ -17,9 +19,6 @@ class Estimate(BaseModel):
     low: float
     high: float
 
-
-#: standard deviations to the 90th percentile of a normal distribution
-_Z90 = 1.2815515655446004
 
 #: spread of logarithms beyond which no smooth distribution stands for the draws; own choice
 _WIDE = 0.8
@@ -49,7 +48,7 @@ def tenth_and_ninetieth(draws: Array) -> Array:
     if sign and sd > _WIDE:
         return _percentiles(draws)
     skew = float(np.clip(np.mean((x - mean) ** 3) / sd**3, -2.0, 2.0))
-    z = np.array([-_Z90, _Z90])
+    z = np.array([-Z90, Z90])
     ends = mean + sd * (z + (z**2 - 1) * skew / 6)
     return np.asarray(np.sort(sign * np.exp(ends)) if sign else ends)
 

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..failure import MODES, Finding, LoadedPart, Shed, after, find_all
+from ..sections import SectionMaterials
 
 Array = NDArray[np.float64]
 Indices = NDArray[np.intp]
@@ -33,9 +34,10 @@ def _kind(finding: Finding) -> int:
     return 0
 
 
-def outlives(finding: Finding) -> bool:
-    """Whether a part goes on after it: a wrinkle, a crease, a crack that something bridges."""
-    return _kind(finding) != 0
+def outlives(finding: Finding, m: SectionMaterials) -> bool:
+    """Whether the first variant goes on after it: a wrinkle, a crease, a crack that something bridges."""
+    kind = _kind(finding)
+    return kind != 0 and (kind != _CRACK or bool(_bridged(m)[0, 0]))
 
 
 def after_first(
@@ -52,7 +54,7 @@ def after_first(
     """
     outlived = np.array([_kind(f) for f in findings])
     kind = outlived[first]
-    bridged = _bridged(wing)
+    bridged = _bridged(wing.materials)
     goes_on = (kind != 0) & ((kind != _CRACK) | bridged)
     ends = np.where(goes_on, np.inf, n).min(axis=1, keepdims=True)
     if not (goes_on & (n < ends)).any():
@@ -209,8 +211,7 @@ def _spread(finding: Finding, shape: tuple[int, ...], runs: Indices, stations: I
     return replace(finding, n=n, applied=applied, allowable=allowable)
 
 
-def _bridged(wing: LoadedPart) -> NDArray[np.bool_]:
+def _bridged(m: SectionMaterials) -> NDArray[np.bool_]:
     """(R, 1) whether anything could hold the halves together once the foam has cracked."""
-    m = wing.materials
     stiff = np.concatenate([m.sheet_on * m.sheet_Et, m.member_on * m.member_E], axis=1)
     return np.asarray((stiff > 0).any(axis=1, keepdims=True))

@@ -17,7 +17,7 @@ Array = NDArray[np.float64]
 SAMPLES = 128
 SEED = 1907
 #: standard deviations to the 90th percentile of a normal distribution
-_Z90 = 1.2815515655446004
+Z90 = 1.2815515655446004
 
 
 #: correlation of two figures of one material: a denser, better made one is stiffer and stronger too (own estimate)
@@ -85,7 +85,7 @@ def sample(table: Mapping[str, Spread]) -> dict[str, Array]:
     for column, name in enumerate(names):
         low, middle, high = table[name]
         side = np.where(z[:, column] < 0, float(np.log(middle / low)), float(np.log(high / middle)))
-        drawn[name] = middle * np.exp(side * z[:, column] / _Z90)
+        drawn[name] = middle * np.exp(side * z[:, column] / Z90)
     return drawn
 
 

@@ -63,7 +63,7 @@ def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
         n = float(finding.n[0, station])
         if not np.isfinite(n) or n > MANY:
             continue
-        asked = a.limit * (1.0 if outlives(finding) else a.safety)
+        asked = a.limit * (1.0 if outlives(finding, a.solved.materials) else a.safety)
         lines.append(
             ModeLine(
                 figure=figure_of(finding, a.scheme), mode=finding.mode, piece_id=piece_id(finding, a.scheme),

@@ -8,14 +8,11 @@ from typing import Literal
 from scipy.special import ndtr
 
 from ..analysis.estimate import Estimate
+from ..analysis.uncertainty import Z90
 from ..model import Airframe, Lifting
 from .verdict import TargetLine
 
 Id = Literal["break", "bend", "twist", "mass", "share", "minutes"]
-
-
-#: standard deviations to the 90th percentile of a normal distribution
-_Z90 = 1.2815515655446004
 
 
 def share_below(figure: Estimate, wanted: float) -> float:
@@ -27,7 +24,7 @@ def share_below(figure: Estimate, wanted: float) -> float:
     side = abs(log(end / figure.value))
     if side < 1e-9:
         return float(wanted > figure.value)
-    return float(ndtr(log(wanted / figure.value) / side * _Z90))
+    return float(ndtr(log(wanted / figure.value) / side * Z90))
 
 
 def _line(id: Id, label: str, wanted: float, has: Estimate, at_least: bool) -> TargetLine:

@@ -351,7 +351,7 @@ def _mode(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
     case = a.cases[max(0, run - a.solved.variants + 1)]
     steps = [
         *_loads(a, run, k), *_section(a, k), *_finding_steps(a, finding, run, k, n),
-        _reserve(a, n, case.factor, ends=not outlives(finding)),
+        _reserve(a, n, case.factor, ends=not outlives(finding, a.solved.materials)),
     ]  # fmt: skip
     here = place(float(a.layout.plan.y[k]), system, a.scheme.part)
     seen = MODES[finding.mode].seen

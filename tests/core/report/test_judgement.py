@@ -78,3 +78,10 @@ def test_what_it_outlives_may_come_at_the_load_and_what_ends_it_only_with_the_sa
     asked = {m.mode: m.asked for m in v.modes}
     assert asked["skin_wrinkling"] == pytest.approx(v.limit_n)
     assert asked["core_shear"] == pytest.approx(v.ultimate_n)
+
+
+def test_a_crack_ends_bare_foam_and_not_what_a_film_holds_together() -> None:
+    for pieces, ends in (([], True), ([FILM], False)):
+        v = evaluate(make_airframe(), make_scheme(*pieces), ledger=False, spread=False)
+        crack = next(m for m in v.modes if m.mode == "core_tension")
+        assert crack.asked == pytest.approx(v.ultimate_n if ends else v.limit_n)
