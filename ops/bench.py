@@ -1,11 +1,12 @@
 """./fletcher bench: how fast the core, the search, the site and a key press are; writes docs/benchmarks.md.
 
-Figures are of the machine it runs on, and its own pace is told with them; the ratios are what to
-compare between versions.
+Figures are of the machine it runs on. Its own pace, a fixed piece of work, is measured beside each: their ratio is
+what to compare between versions, and most aims are such ratios. ``--against REVISION`` runs an older core, too.
 """
 
 from __future__ import annotations
 
+import argparse
 import datetime
 import gzip
 import json
@@ -15,8 +16,11 @@ import subprocess
 import tempfile
 import threading
 import time
+from collections.abc import Callable
+from functools import partial
 from http.client import HTTPConnection
 from pathlib import Path
+from typing import NamedTuple
 
 from . import bench_core, processes, serve
 from .bench_core import median_ms
@@ -24,30 +28,58 @@ from .database import free_port
 from .install import chromium
 from .shell import PYTHON, ROOT, environment
 
-#: (what, measured, unit, aim)
-Row = tuple[str, float, str, float | None]
+
+class Row(NamedTuple):
+    """One figure. `aim`: at most so much, or at least where the unit is "times"; in times of `pace_ms`, the fixed piece
+    of work as it was measured right before and after, where there is one."""
+
+    what: str
+    value: float
+    unit: str
+    aim: float | None = None
+    pace_ms: float | None = None
+
+    @property
+    def ratio(self) -> float | None:
+        """To the pace."""
+        return None if self.pace_ms is None else self.value * (1000 if self.unit == "s" else 1) / self.pace_ms
+
+
+def _paced(what: str, unit: str, aim: float | None, measure: Callable[[], float]) -> Row:
+    before = bench_core.pace_ms()
+    value = measure()
+    return Row(what, value, unit, aim, 0.5 * (before + bench_core.pace_ms()))
 
 
 def core() -> list[Row]:
     """The core by itself on one processor core, then all cores again."""
     cores = os.sched_getaffinity(0)
     bench_core.on_one_core()
-    times = bench_core.evaluation()
-    rows: list[Row] = [
-        ("one evaluation", times["one evaluation"], "ms", 15.0),
-        ("one evaluation with its spread", times["one evaluation with its spread"], "ms", 60.0),
-        ("with ledger and spread, as the bench asks", times["with ledger and spread, as the bench asks"], "ms", None),
-        ("10 000 scheme variants of one wing", bench_core.variants(), "s", 5.0),
+    rows = [
+        _paced("one evaluation", "ms", 0.6, lambda: bench_core.evaluation(ledger=False, spread=False)),
+        _paced("one evaluation with its spread", "ms", 2.0, lambda: bench_core.evaluation(ledger=False)),
+        _paced("with ledger and spread, as the bench asks", "ms", 2.5, bench_core.evaluation),
+        Row(
+            "from nothing to the first answer",
+            statistics.median(bench_core.first_answer_s() for _ in range(3)),
+            "s",
+            2.0,
+        ),
+        _paced("10 000 scheme variants of one wing", "s", None, bench_core.variants),
     ]
     ours, elements = bench_core.section_against_elements()
     rows += [
-        ("one section, all its properties", ours, "ms", None),
-        ("the same by finite elements", elements, "ms", None),
-        ("finite elements / ours", elements / ours, "times", 1000.0),
-        ("peak memory of both of the above", bench_core.peak_memory_mb(), "MB", 400.0),
+        Row("one section, all its properties", ours, "ms"),
+        Row("the same by finite elements", elements, "ms"),
+        Row("finite elements / ours", elements / ours, "times", 1000.0),
+        Row("peak memory of both of the above", bench_core.peak_memory_mb(), "MB", 400.0),
     ]
-    rows += [(f"one evaluation at {n} stations", bench_core.with_stations(n), "ms", None) for n in (31, 61, 121)]
-    rows += [(f"one evaluation with {n} pieces", bench_core.with_pieces(n), "ms", None) for n in (2, 8, 32)]
+    for n in (31, 61, 121):
+        rows.append(_paced(f"one evaluation at {n} stations", "ms", None, partial(bench_core.with_stations, n)))
+    for n in (2, 8, 32):
+        rows.append(_paced(f"one evaluation with {n} pieces", "ms", None, partial(bench_core.with_pieces, n)))
+    for n in (32, 64, 128, 256):
+        rows.append(_paced(f"one evaluation of {n} drawn builds", "ms", None, partial(bench_core.with_samples, n)))
     os.sched_setaffinity(0, cores)
     return rows
 
@@ -89,23 +121,26 @@ def http(number: int) -> list[Row]:
     moving = json.dumps({**question, "moving": True}).encode()
     for _ in range(8):  # both workers have loaded everything
         visitor.ask("POST", "/api/evaluate", body)
+
+    def asked(path: str, what: bytes) -> Callable[[], float]:
+        return lambda: median_ms(lambda: visitor.ask("POST", path, what), 40)
+
     return [
-        ("HTTP answer", median_ms(lambda: visitor.ask("POST", "/api/evaluate", body), 40), "ms", 60.0),
-        ("HTTP answer while something is dragged", median_ms(lambda: visitor.ask("POST", "/api/evaluate", moving), 40),
-         "ms", None),
-        ("HTTP answer of a moving station line", median_ms(lambda: visitor.ask("POST", "/api/slice", body), 40), "ms",
-         None),
-    ]  # fmt: skip
+        _paced("HTTP answer", "ms", None, asked("/api/evaluate", body)),
+        _paced("HTTP answer while something is dragged", "ms", 1.5, asked("/api/evaluate", moving)),
+        _paced("HTTP answer of a moving station line", "ms", None, asked("/api/slice", body)),
+    ]
 
 
 #: people who drag at once, how often each is answered, and how long a browser draws between two questions
 CROWD, DRAGS, DRAWING = 20, 15, 0.05
 
 
-def crowd(number: int) -> list[Row]:
-    """Twenty people drag an end of a tube at once, each asking again as soon as the last answer is drawn."""
+def crowd(number: int, people: int = CROWD) -> list[Row]:
+    """People drag an end of a tube at once, each asking again as soon as the last answer is drawn."""
     file = bench_core.demo()
-    visitors = [_Visitor(number) for _ in range(CROWD)]
+    visitors = [_Visitor(number) for _ in range(people)]
+    pace = bench_core.pace_ms()
     times: list[float] = []
     faults: list[str] = []
 
@@ -130,11 +165,13 @@ def crowd(number: int) -> list[Row]:
     for thread in threads:
         thread.join()
     if faults:
-        raise RuntimeError(f"{len(faults)} of {CROWD * DRAGS} answers failed: {faults[0]}")
+        raise RuntimeError(f"{len(faults)} of {people * DRAGS} answers failed: {faults[0]}")
+    pace = 0.5 * (pace + bench_core.pace_ms())
     return [
-        (f"{CROWD} people dragging at once, median", statistics.median(times), "ms", None),
-        (f"{CROWD} people dragging at once, 95th percentile", statistics.quantiles(times, n=20)[-1], "ms", 400.0),
-    ]
+        Row(f"{people} people dragging at once, median", statistics.median(times), "ms", None, pace),
+        Row(f"{people} people dragging at once, 95th percentile", statistics.quantiles(times, n=20)[-1], "ms",
+            15.0 if people == CROWD else None, pace),
+    ]  # fmt: skip
 
 
 #: people who search while the others drag
@@ -171,9 +208,9 @@ def crowd_with_searches(number: int) -> list[Row]:
     for thread in searchers:
         thread.join(timeout=60)
     return [
-        (f"{name}, while {SEARCHERS} search", value, unit, None)
-        for name, value, unit, _ in rows
-    ] + [(f"searches that ended meanwhile, of {SEARCHERS} people", float(len(ended)), "", None)]  # fmt: skip
+        Row(f"{row.what}, while {SEARCHERS} search", row.value, row.unit)
+        for row in rows
+    ] + [Row(f"searches that ended meanwhile, of {SEARCHERS} people", float(len(ended)), "")]  # fmt: skip
 
 
 EVALUATIONS = 2000
@@ -205,10 +242,10 @@ def memory(number: int, process: subprocess.Popen[bytes]) -> list[Row]:
     evaluate(EVALUATIONS - EVALUATIONS // 10)
     late = _memory_mb(process)
     return [
-        (f"memory of the server after {EVALUATIONS // 10} evaluations", early, "MB", None),
-        (f"memory of the server after {EVALUATIONS} evaluations", late, "MB", None),
-        ("growth of memory over them", late / early, "times its early", None),
-        ("most memory while eight pictures of 25 million pixels arrive", _pictures(visitor, process), "MB", 600.0),
+        Row(f"memory of the server after {EVALUATIONS // 10} evaluations", early, "MB"),
+        Row(f"memory of the server after {EVALUATIONS} evaluations", late, "MB"),
+        Row("growth of memory over them", late / early, "times its early"),
+        Row("most memory while eight pictures of 25 million pixels arrive", _pictures(visitor, process), "MB", 600.0),
     ]
 
 
@@ -252,6 +289,7 @@ def searching() -> list[Row]:
         "scheme": file.schemes[0].model_dump(mode="json"),
         "wish": {"break_g": 8.0, "tip_bend_mm": 60.0},
     }
+    before = bench_core.pace_ms()
     began = time.perf_counter()
     done = subprocess.run(
         [str(PYTHON), "-m", "fletcher_core.search"], input=json.dumps(asked), capture_output=True, text=True,
@@ -261,13 +299,15 @@ def searching() -> list[Row]:
     found = json.loads(done.stdout.splitlines()[-1])
     if found["winner"] is None:
         raise RuntimeError("the search found nothing")
-    return [(f"a search of {found['tried']} ways", spent, "s", 10.0)]
+    # the aim is for 20 000 ways
+    aim = 300.0 * found["tried"] / 20_000
+    return [Row(f"a search of {found['tried']} ways", spent, "s", aim, 0.5 * (before + bench_core.pace_ms()))]
 
 
 def weight() -> list[Row]:
     """Scripts of the first load, as they go over the wire."""
     scripts = sum(len(gzip.compress(p.read_bytes(), 6)) for p in (ROOT / "web" / "dist" / "assets").glob("*.js"))
-    return [("scripts of the first load, compressed", scripts / 1024, "kB", 350.0)]
+    return [Row("scripts of the first load, compressed", scripts / 1024, "kB", 350.0)]
 
 
 def screen(address: str) -> list[Row]:
@@ -313,56 +353,87 @@ def screen(address: str) -> list[Row]:
         spent = statistics.median(page.evaluate("window.times"))
         browser.close()
     return [
-        ("a key press to new numbers on screen", spent, "ms", 100.0),
-        ("first load of the bench, until it is drawn", statistics.median(loads), "s", 1.5),
+        Row("a key press to new numbers on screen", spent, "ms", 100.0),
+        Row("first load of the bench, until it is drawn", statistics.median(loads), "s", 1.5),
     ]
+
+
+def _figure(value: float) -> str:
+    return f"{value:.{0 if value >= 100 else 1 if value >= 10 else 2}f}"
 
 
 def table(rows: list[Row]) -> str:
-    lines = ["| what | measured | aim | ratio to the aim |", "| --- | ---: | ---: | ---: |"]
-    for name, value, unit, aim in rows:
+    lines = ["| what | measured | times the fixed work | aim | of the aim |", "| --- | ---: | ---: | ---: | ---: |"]
+    for row in rows:
+        least = row.unit == "times"
+        reached, of = (row.value, row.unit) if row.ratio is None else (row.ratio, "times the fixed work")
+        wanted = "" if row.aim is None else f"at {'least' if least else 'most'} {row.aim:g} {of}"
         # more is better only where ours is set against something slower
-        ratio = "" if aim is None else f"{aim / value if unit == 'times' else value / aim:.2f}"
-        wanted = "" if aim is None else f"{'at least' if unit == 'times' else 'at most'} {aim:g} {unit}"
-        lines.append(f"| {name} | {value:.{0 if value >= 100 else 1}f} {unit} | {wanted} | {ratio} |")
+        share = "" if row.aim is None else f"{row.aim / reached if least else reached / row.aim:.2f}"
+        ratio = "" if row.ratio is None else _figure(row.ratio)
+        lines.append(f"| {row.what} | {_figure(row.value)} {row.unit} | {ratio} | {wanted} | {share} |")
     return "\n".join(lines)
 
 
-def report(rows: list[Row], before: float, after: float) -> str:
-    by_name = {name: value for name, value, _, _ in rows}
-    plain = by_name["one evaluation"]
-    one_of_many = by_name["10 000 scheme variants of one wing"] / 10 / plain
-    growth = [
-        f"- {name}: {value / by_name[base]:.2f} times {base.removeprefix('one evaluation ')}"
-        for base, names in (
-            ("one evaluation at 31 stations", ("one evaluation at 61 stations", "one evaluation at 121 stations")),
-            ("one evaluation with 2 pieces", ("one evaluation with 8 pieces", "one evaluation with 32 pieces")),
-        )
-        for name, value in ((n, by_name[n]) for n in names)
-    ]
-    return "\n".join(
-        [
-            "# How fast it is",
-            "",
-            f"Written by `./fletcher bench` on {datetime.date.today().isoformat()}; medians. The core's figures are",
-            "on one processor core. They are of that machine at that hour: its own pace on a fixed piece of work was",
-            f"{before:.0f} ms before and {after:.0f} ms after. Ratios are what to compare between versions.",
-            "A ratio to the aim of 1 or less meets it.",
-            "",
-            table(rows),
-            "",
-            "How an evaluation grows:",
-            "",
-            *growth,
-            f"- with the spread: {by_name['one evaluation with its spread'] / plain:.2f} times one without",
-            f"- one of 10 000 variants: {one_of_many:.3f} of one evaluation",
-            "",
-        ]
+def growth(rows: list[Row]) -> list[str]:
+    """How one figure grows with another, the machine's pace taken out."""
+    by_name = {row.what: row.ratio or row.value for row in rows}
+    chains = (
+        [f"one evaluation at {n} stations" for n in (31, 61, 121)],
+        [f"one evaluation with {n} pieces" for n in (2, 8, 32)],
+        [f"one evaluation of {n} drawn builds" for n in (32, 64, 128, 256)],
+        [f"{n} people dragging at once, median" for n in (1, 5, CROWD)],
     )
+    found = [
+        f"- {name}: {by_name[name] / by_name[names[0]]:.2f} times {names[0]}" for names in chains for name in names[1:]
+    ]
+    of_many = by_name["10 000 scheme variants of one wing"] / 10_000 / by_name["one evaluation"]
+    return [
+        *found,
+        f"- one of 10 000 variants: {of_many:.4f} of one evaluation",
+        "- aim: 32 pieces at most 2.5 times 2",
+    ]
+
+
+def report(rows: list[Row], paces: tuple[float, float], older: dict[str, tuple[float, float]], revision: str) -> str:
+    calls, shares = bench_core.where_it_goes()
+    on = datetime.date.today().isoformat()
+    lines = [
+        "# How fast it is",
+        "",
+        f"Written by `./fletcher bench{f' --against {revision}' if revision else ''}` on",
+        f"{on}; medians. The core's figures are on one processor core. They are of that",
+        f"machine at that hour: a fixed piece of work took it {paces[0]:.0f} ms before and {paces[1]:.0f} ms after; it",
+        "is measured again beside each figure. Ratios to it are what to compare between versions. 1 or less of an",
+        "aim meets it.",
+        "",
+        table(rows),
+        "",
+        "How it grows:",
+        "",
+        *growth(rows),
+        "",
+        f"Where the time of one evaluation with its spread goes: {calls:.0f} calls of functions, on arrays of a few",
+        "thousand numbers; the calls, not the sums, take most of it.",
+        "",
+        *(f"- {said}: {100 * share:.0f} %" for said, share in shares.items()),
+        "",
+    ]
+    if older:
+        lines += [
+            f"The core of {revision} and this one in one run, each with its own demo, in turn:", "",
+            "| what | before | now | now / before |", "| --- | ---: | ---: | ---: |",
+            *(f"| {what} | {was:.1f} ms | {now:.1f} ms | {now / was:.2f} |" for what, (was, now) in older.items()), "",
+        ]  # fmt: skip
+    return "\n".join(lines)
 
 
 def main() -> int:
+    asked = argparse.ArgumentParser(prog="./fletcher bench")
+    asked.add_argument("--against", default="", metavar="REVISION", help="an older core to run beside this one")
+    revision = asked.parse_args().against
     before = bench_core.pace_ms()
+    older = bench_core.against(revision) if revision else {}
     rows = core() + searching() + weight()
     number = free_port()
     with tempfile.TemporaryDirectory() as folder:
@@ -373,12 +444,12 @@ def main() -> int:
             serve.wait_for(number, process, log)
             rows += http(number)
             rows += screen(f"http://127.0.0.1:{number}")
-            rows += crowd(number)
+            rows += crowd(number, 1) + crowd(number, 5) + crowd(number)
             rows += crowd_with_searches(number)
             rows += memory(number, process)
         finally:
             serve.end_group(process)
-    text = report(rows, before, bench_core.pace_ms())
+    text = report(rows, (before, bench_core.pace_ms()), older, revision)
     (ROOT / "docs" / "benchmarks.md").write_text(text, encoding="utf-8")
     print(text)
     return 0

@@ -2,17 +2,24 @@
 
 from __future__ import annotations
 
+import cProfile
 import itertools
+import json
 import os
+import pstats
 import statistics
 import subprocess
 import sys
+import tarfile
+import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 import numpy as np
+from fletcher_core.analysis import evaluation as analysed
+from fletcher_core.analysis import uncertainty
 from fletcher_core.geometry import Outline, profile_of
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
@@ -52,16 +59,11 @@ def demo(name: str = "turnstone") -> AirframeFile:
     return AirframeFile.model_validate_json((ROOT / "demo" / f"{name}.json").read_text(encoding="utf-8"))
 
 
-def evaluation() -> dict[str, float]:
-    """ms; each a median."""
+def evaluation(ledger: bool = True, spread: bool = True) -> float:
+    """ms of one; a median."""
     file = demo()
-    airframe, scheme = file.airframe, file.schemes[0]
-    evaluate(airframe, scheme)
-    return {
-        "one evaluation": median_ms(lambda: evaluate(airframe, scheme, ledger=False, spread=False), 40),
-        "one evaluation with its spread": median_ms(lambda: evaluate(airframe, scheme, ledger=False), 30),
-        "with ledger and spread, as the bench asks": median_ms(lambda: evaluate(airframe, scheme), 30),
-    }
+    evaluate(file.airframe, file.schemes[0], ledger=ledger, spread=spread)
+    return median_ms(lambda: evaluate(file.airframe, file.schemes[0], ledger=ledger, spread=spread), 30)
 
 
 def with_stations(count: int) -> float:
@@ -151,6 +153,104 @@ def _memory() -> None:
     # the high water of this process alone: getrusage counts what its parent held, too
     status = Path("/proc/self/status").read_text(encoding="utf-8")
     print(int(status.partition("VmHWM:")[2].split()[0]) / 1024)
+
+
+def with_samples(count: int) -> float:
+    """ms of an evaluation whose spread is drawn so many times."""
+    file, usual = demo(), uncertainty.SAMPLES
+    try:
+        for module in (uncertainty, analysed):
+            module.SAMPLES = count
+        uncertainty.normals.cache_clear()
+        evaluate(file.airframe, file.schemes[0], ledger=False)
+        return median_ms(lambda: evaluate(file.airframe, file.schemes[0], ledger=False), 15)
+    finally:
+        for module in (uncertainty, analysed):
+            module.SAMPLES = usual
+        uncertainty.normals.cache_clear()
+
+
+_FIRST = """
+from ops.bench_core import demo, evaluate
+file = demo()
+evaluate(file.airframe, file.schemes[0])
+"""
+
+
+def first_answer_s() -> float:
+    """Seconds from nothing to the first answer: a process of its own that imports the core and evaluates once."""
+    began = time.perf_counter()
+    subprocess.run([sys.executable, "-c", _FIRST], cwd=ROOT, check=True)
+    return time.perf_counter() - began
+
+
+#: parts of one evaluation: the function that does each, and the file it is in
+PARTS = {
+    "what comes after the first sign": ("past_first.py", "after_first"),
+    "the shear field of the section": ("evaluation.py", "shear_along"),
+    "how the section twists": ("evaluation.py", "twist_along"),
+    "sections: sums and stiffness": ("solve.py", "sections_of"),
+    "laying out": ("evaluation.py", "laid_out"),
+    "the drawn builds": ("evaluation.py", "draw_samples"),
+    "words and tables of the verdict": ("verdicts.py", "_verdict"),
+}
+
+
+def where_it_goes() -> tuple[float, dict[str, float]]:
+    """(calls of Python functions in one evaluation with its spread, share of the time of each of `PARTS`)."""
+    file, runs, profile = demo(), 10, cProfile.Profile()
+    evaluate(file.airframe, file.schemes[0], ledger=False)
+    profile.enable()
+    for _ in range(runs):
+        evaluate(file.airframe, file.schemes[0], ledger=False)
+    profile.disable()
+    taken: dict[tuple[str, str], float] = {}
+    stats = pstats.Stats(profile)
+    for (path, _, name), (_, _, _, cumulative, _) in stats.stats.items():  # type: ignore[attr-defined]
+        taken[(Path(path).name, name)] = taken.get((Path(path).name, name), 0.0) + cumulative
+    whole = taken[("verdicts.py", "evaluate")]
+    return stats.total_calls / runs, {said: taken[at] / whole for said, at in PARTS.items()}  # type: ignore[attr-defined]
+
+
+_ELSEWHERE = """
+import json, sys, statistics, time
+from fletcher_core.model import AirframeFile
+try:
+    from fletcher_core.verdicts import evaluate
+except ImportError:  # as it was called up to 0.3
+    from fletcher_core.evaluate import evaluate
+file = AirframeFile.model_validate_json(open(sys.argv[1], encoding="utf-8").read())
+def ms(**asked):
+    evaluate(file.airframe, file.schemes[0], **asked)
+    times = []
+    for _ in range(15):
+        began = time.perf_counter()
+        evaluate(file.airframe, file.schemes[0], **asked)
+        times.append((time.perf_counter() - began) * 1e3)
+    return statistics.median(times)
+print(json.dumps([ms(ledger=False, spread=False), ms(ledger=False), ms()]))
+"""
+
+
+def against(revision: str) -> dict[str, tuple[float, float]]:
+    """What -> (ms of an older core, ms of this one), each asked in turn, thrice, in one run; each with its own demo."""
+    names = ("one evaluation", "one evaluation with its spread", "with ledger and spread, as the bench asks")
+    with tempfile.TemporaryDirectory() as folder:
+        old = Path(folder)
+        packed = subprocess.run(["git", "archive", revision, "core", "demo"], cwd=ROOT, capture_output=True, check=True)
+        (old / "old.tar").write_bytes(packed.stdout)
+        with tarfile.open(old / "old.tar") as tar:
+            tar.extractall(old, filter="data")
+        times: list[list[list[float]]] = [[], []]
+        for _ in range(3):
+            for found, root in zip(times, (old, ROOT), strict=True):
+                done = subprocess.run(
+                    [sys.executable, "-c", _ELSEWHERE, str(root / "demo" / "turnstone.json")], cwd=folder,
+                    env=os.environ | {"PYTHONPATH": str(root / "core")}, capture_output=True, text=True, check=True,
+                )  # fmt: skip
+                found.append(json.loads(done.stdout))
+        before, now = (np.median(t, axis=0).tolist() for t in times)
+    return {name: (before[k], now[k]) for k, name in enumerate(names)}
 
 
 def on_one_core() -> None:

@@ -20,7 +20,7 @@ USAGE = """usage: ./fletcher COMMAND
   restore FILE     bring a backup back; what is there stays beside it, and can be gone back to
   test [ARGS]      set up what is missing, run every check (ARGS: only pytest, with ARGS;
                    “test faults”: the long tests of crashes, moves and hostile requests)
-  bench            measure speed, print a table
+  bench [--against REVISION]  measure speed, print a table; REVISION: an older core beside this one
   shots            take the pictures in docs/screenshots from the demo
   reference FILE   check the section methods against a file of finite-element results
   judge FILE       a file's verdict, without the web [--part wing] [--scheme NAME] [--units inch] [--json]

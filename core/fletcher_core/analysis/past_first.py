@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from typing import overload
 
 import numpy as np
 from numpy.typing import NDArray
@@ -42,7 +43,7 @@ def outlives(finding: Finding, m: SectionMaterials) -> bool:
 
 def after_first(
     wing: LoadedPart, findings: list[Finding], n: Array, first: Array, quick: bool = False
-) -> tuple[list[Finding], Array, Array]:
+) -> tuple[Sequence[Finding], Array, Array]:
     """What ends it: (late findings, factor, which), (R, S) each.
 
     A wrinkle is not the end: the wing goes on with its skin held at the wrinkling stress. Nor is a crease: pressed
@@ -58,21 +59,51 @@ def after_first(
     goes_on = (kind != 0) & ((kind != _CRACK) | bridged)
     ends = np.where(goes_on, np.inf, n).min(axis=1, keepdims=True)
     if not (goes_on & (n < ends)).any():
-        return list(findings), n, first
+        return findings, n, first
     stations = _where(n, goes_on & (n < ends))
     every = np.arange(n.shape[0])
     stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode != "skin_wrinkling"]
     search = _Search(
-        wing.some(every, stations), [_cut(f, every, stations) for f in stays], n[:, stations], first[:, stations],
+        wing.stations(stations), [_cut(f, every, stations) for f in stays], n[:, stations], first[:, stations],
         bridged, ends, list(outlived), quick,
     )  # fmt: skip
-    late = list(findings)
+    late = Late(findings, n.shape, stations)
     for found, runs in search.run():
         if not quick:
-            late += [_spread(f, n.shape, runs, stations) for f in found]
+            late.found += [(f, runs) for f in found]
     hold, last = np.where(goes_on, np.inf, n), first.copy()
     hold[:, stations], last[:, stations] = search.hold, search.last
     return late, hold, last
+
+
+class Late(Sequence[Finding]):
+    """First signs, and after them what was looked up of some runs and stations: as of all of them when it is read, inf
+    where it has not been looked at."""
+
+    def __init__(self, first: list[Finding], shape: tuple[int, ...], stations: Indices) -> None:
+        self._first, self._shape, self._stations = first, shape, stations
+        self.found: list[tuple[Finding, Indices]] = []
+
+    def __len__(self) -> int:
+        return len(self._first) + len(self.found)
+
+    @overload
+    def __getitem__(self, at: int) -> Finding: ...
+    @overload
+    def __getitem__(self, at: slice) -> list[Finding]: ...
+    def __getitem__(self, at: int | slice) -> Finding | list[Finding]:
+        if isinstance(at, slice):
+            return [self[k] for k in range(*at.indices(len(self)))]
+        at = range(len(self))[at]
+        if at < len(self._first):
+            return self._first[at]
+        finding, runs = self.found[at - len(self._first)]
+        here = np.ix_(runs, self._stations)
+        n, applied, allowable = np.full(self._shape, np.inf), np.zeros(self._shape), np.zeros(self._shape)
+        own = finding.allowable
+        n[here], applied[here] = finding.n, finding.applied
+        allowable[here] = own[:, None] if own.ndim == 1 else own
+        return replace(finding, n=n, applied=applied, allowable=allowable)
 
 
 def _where(n: Array, goes_on: NDArray[np.bool_]) -> Indices:
@@ -124,7 +155,7 @@ class _Search:
         runs = np.flatnonzero(there.any(axis=1))
         all_of_them = np.arange(self.hold.shape[1])
         shed = Shed(*(bool(code & 2**k) for k in (_WRINKLE, _CRACK, _CREASE)))
-        part = self._wing if len(runs) == len(self.hold) else self._wing.some(runs, all_of_them)
+        part = self._wing if len(runs) == len(self.hold) else self._wing.runs(runs)
         stays = self._stays if part is self._wing else [_cut(f, runs, all_of_them) for f in self._stays]
         hold, last = self.hold[runs], self.last[runs]
         ended = _ended(part, shed, hold, stays, self._quick)
@@ -168,7 +199,7 @@ def _ended(
         runs, times = np.arange(len(start)), len(_TIMES)
         loads = np.where(np.isfinite(start), start, 1.0)
         tried = (loads[:, None, :] * _TIMES[:, None]).reshape(-1, start.shape[1])
-        many = wing.some(np.repeat(runs, times), np.arange(start.shape[1]))
+        many = wing.runs(np.repeat(runs, times))
         state = after(many, shed, tried)
         assert state is not None
         shape = (len(start), times, start.shape[1])
@@ -199,16 +230,6 @@ def _cut(finding: Finding, runs: Indices, stations: Indices) -> Finding:
     allowable = finding.allowable[runs] if finding.allowable.ndim == 1 else finding.allowable[np.ix_(runs, stations)]
     here = np.ix_(runs, stations)
     return replace(finding, n=finding.n[here], applied=finding.applied[here], allowable=allowable)
-
-
-def _spread(finding: Finding, shape: tuple[int, ...], runs: Indices, stations: Indices) -> Finding:
-    """Known of some runs and stations, as one of all: inf where it has not been looked at."""
-    here = np.ix_(runs, stations)
-    n, applied, allowable = np.full(shape, np.inf), np.zeros(shape), np.zeros(shape)
-    own = finding.allowable
-    n[here], applied[here] = finding.n, finding.applied
-    allowable[here] = own[:, None] if own.ndim == 1 else own
-    return replace(finding, n=n, applied=applied, allowable=allowable)
 
 
 def _bridged(m: SectionMaterials) -> NDArray[np.bool_]:

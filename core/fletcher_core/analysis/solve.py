@@ -48,7 +48,7 @@ class Solved:
     findings: list[Finding]
     n: Array
     first: Array
-    late: list[Finding]
+    late: Sequence[Finding]
     hold: Array
     last: Array
     half_mass_g: Array

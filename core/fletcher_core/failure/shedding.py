@@ -19,7 +19,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry import XI, Profile
-from ..sections import SectionMaterials, section_properties
+from ..sections import SectionMaterials, SectionProperties, section_properties, without_core
 from ..sections.filled import CoreMoments, core_moments
 from .modes.skin_wrinkling import wrinkling_limit
 from .state import LoadedPart, Locked
@@ -70,24 +70,28 @@ def after(wing: LoadedPart, shed: Shed, n: Array | None = None) -> LoadedPart | 
     state = _with(wing, rest, core, held, shed)
     if shed.crushed:
         assert n is not None
+        zone, whole = _Pressed.of(wing, shed), state.properties
         for _ in range(_ROUNDS):
-            gone, pushed = _crushed(wing, state, n)
-            left = CoreMoments(*(a - b for a, b in zip(vars(core).values(), gone, strict=True)))
-            state = _with(wing, rest, left, held + pushed, shed)
+            gone, pushed = _crushed(wing, zone, state, n)
+            p = without_core(whole, wing.materials.foam.E[:, None], gone)
+            state = replace(state, properties=p, locked=_locked(p, held + pushed))
     return state
 
 
 def _with(wing: LoadedPart, rest: SectionMaterials, core: CoreMoments, held: Array, shed: Shed) -> LoadedPart:
-    """`held` (3, R, S): constant pushing force, and its first moments in x and z, that what is left is stretched by."""
     p = section_properties(wing.layout.section, rest, replace(wing.sums, core=core))
+    return replace(
+        wing, materials=rest, properties=p, locked=_locked(p, held), cracked=shed.cracked, crushed=shed.crushed
+    )  # fmt: skip
+
+
+def _locked(p: SectionProperties, held: Array) -> Locked:
+    """`held` (3, R, S): constant pushing force, and its first moments in x and z, that what is left is stretched by."""
     force, moment_z, moment_x = held[0], held[1] - held[0] * p.x0, held[2] - held[0] * p.z0
     det = p.EIxx * p.EIzz - p.EIxz**2
     kz = -(moment_x * p.EIzz - moment_z * p.EIxz) / det
     kx = -(moment_z * p.EIxx - moment_x * p.EIxz) / det
-    locked = Locked(force / p.EA, kz, kx)
-    return replace(
-        wing, materials=rest, properties=p, locked=locked, cracked=shed.cracked, crushed=shed.crushed
-    )  # fmt: skip
+    return Locked(force / p.EA, kz, kx)
 
 
 def _of_skins(wing: LoadedPart, pressed: Array) -> Array:
@@ -121,34 +125,51 @@ def _half_of_the_foam(wing: LoadedPart) -> CoreMoments:
     return CoreMoments(*(np.where(wing.up > 0, top, bottom) for top, bottom in both))
 
 
-def _crushed(wing: LoadedPart, state: LoadedPart, n: Array) -> tuple[list[Array], Array]:
-    """Moments of the foam that is past its plateau stress at `n`, (R, S) each in the order of `CoreMoments`, and the
-    constant push (3, R, S) that it goes on carrying. `state` says how strained it is.
+@dataclass(frozen=True)
+class _Pressed:
+    """Columns of the foam that can be crushed: places (S, K) mm, and z of both ends (R, S, K).
+
+    weights : (3, R or 1, S, K) mm of each column along the chord, times 1, x and x squared.
     """
-    outline, p, locked = wing.layout.outline, state.properties, state.locked
+
+    x: Array
+    top: Array
+    bottom: Array
+    weights: Array
+
+    @classmethod
+    def of(cls, wing: LoadedPart, shed: Shed) -> _Pressed:
+        outline = wing.layout.outline
+        x = outline.x[:, _COLUMNS]
+        upper, lower = outline.upper[:, _COLUMNS], outline.lower[:, _COLUMNS]
+        top, bottom = upper[None], lower[None]
+        if shed.cracked:
+            camber, lifted = 0.5 * (upper + lower), wing.up[..., None] > 0
+            top, bottom = np.where(lifted, upper, camber), np.where(lifted, camber, lower)
+        step = np.gradient(x, axis=1)
+        step[:, [0, -1]] *= 0.5
+        w = np.asarray((1 - _LEAST) * wing.foam_at(x) * step)
+        w = w if w.ndim == 3 else w[None]
+        return cls(x, top, bottom, np.stack([w, w * x, w * x**2]))
+
+
+def _crushed(wing: LoadedPart, zone: _Pressed, state: LoadedPart, n: Array) -> tuple[CoreMoments, Array]:
+    """Moments of the foam that is past its plateau stress at `n`, (R, S) each, and the constant push (3, R, S) that it
+    goes on carrying. `state` says how strained it is.
+    """
+    p, locked = state.properties, state.locked
     assert locked is not None
     plateau = wing.values["core.compression_10pct"][:, None]
     kz, kx = (fixed + n * bent for fixed, bent in zip((locked.kz, locked.kx), state.curvature, strict=True))
     middle = locked.stretch + kz * p.z0 + kx * p.x0
-    x = outline.x[:, _COLUMNS]
-    upper, lower = outline.upper[:, _COLUMNS], outline.lower[:, _COLUMNS]
-    camber = 0.5 * (upper + lower)
-    lifted = wing.up[..., None] > 0
-    top = np.where(lifted | (not state.cracked), upper, camber)
-    bottom = np.where(lifted & state.cracked, camber, lower)
     # strain = middle - kz z - kx x; crushed beyond the line where it is that of the plateau stress
     yields = plateau / wing.materials.foam.E[:, None]
     steep = np.where(np.abs(kz) < 1e-15, 1e-15, kz)[..., None]
-    line = ((middle + yields)[..., None] - kx[..., None] * x) / steep
-    floor = np.where(steep > 0, np.clip(line, bottom, top), bottom)
-    roof = np.where(steep > 0, top, np.clip(line, bottom, top))
-    share = (1 - _LEAST) * wing.foam_at(x)
-    step = np.gradient(x, axis=1)
-    step[:, [0, -1]] *= 0.5
-    w = share * step
-    d1, d2, d3 = roof - floor, (roof**2 - floor**2) / 2, (roof**3 - floor**3) / 3
-    gone = [
-        (w * d1).sum(axis=-1), (w * x * d1).sum(axis=-1), (w * d2).sum(axis=-1), (w * d3).sum(axis=-1),
-        (w * x**2 * d1).sum(axis=-1), (w * x * d2).sum(axis=-1),
-    ]  # fmt: skip
-    return gone, plateau * np.stack(gone[:3])
+    line = np.clip(((middle + yields)[..., None] - kx[..., None] * zone.x) / steep, zone.bottom, zone.top)
+    above = steep > 0
+    floor, roof = np.where(above, line, zone.bottom), np.where(above, zone.top, line)
+    deep = roof - floor
+    area, x, xx = (zone.weights * deep).sum(axis=-1)
+    z, xz = (zone.weights[:2] * (0.5 * deep * (roof + floor))).sum(axis=-1)
+    zz = (zone.weights[0] * (deep * (roof**2 + roof * floor + floor**2) / 3)).sum(axis=-1)
+    return CoreMoments(area, x, z, zz, xx, xz), plateau * np.stack([area, x, z])

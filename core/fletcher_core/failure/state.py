@@ -55,19 +55,29 @@ class LoadedPart:
     #: (R, 1) which way it bends, where that is not to be read off its own first station
     lifts: Array | None = None
 
-    def some(self, runs: NDArray[np.intp], stations: NDArray[np.intp]) -> LoadedPart:
-        """Some of the runs at some of the stations, as they are loaded."""
-        layout, here = self.layout.take(stations), np.ix_(runs, stations)
+    def runs(self, index: NDArray[np.intp]) -> LoadedPart:
+        """Some of the runs, or some of them more than once, as they are loaded."""
 
         def at(record: Any) -> Any:
-            return replace(record, **{k: v[here] for k, v in vars(record).items()})
+            return type(record)(*(v[index] for v in vars(record).values()))
 
         return replace(
-            self, layout=layout, values={k: v[runs] for k, v in self.values.items()},
-            materials=self.materials.take(runs), properties=at(self.properties),
-            sums=self.sums.at(stations), shear=self.shear.take(runs).at(stations),
-            forces=at(self.forces), turns=(self.turns[0][here], self.turns[1][here]),
-            torsion=self.torsion.take(runs).at(stations), lifts=self.up[runs],
+            self, values={k: v[index] for k, v in self.values.items()}, materials=self.materials.take(index),
+            properties=at(self.properties), shear=self.shear.take(index), forces=at(self.forces),
+            turns=(self.turns[0][index], self.turns[1][index]), torsion=self.torsion.take(index),
+            lifts=self.up[index], locked=None if self.locked is None else at(self.locked),
+        )  # fmt: skip
+
+    def stations(self, index: NDArray[np.intp]) -> LoadedPart:
+        """The same at some of the stations."""
+
+        def at(record: Any) -> Any:
+            return type(record)(*(v[:, index] for v in vars(record).values()))
+
+        return replace(
+            self, layout=self.layout.take(index), properties=at(self.properties), sums=self.sums.at(index),
+            shear=self.shear.at(index), forces=at(self.forces),
+            turns=(self.turns[0][:, index], self.turns[1][:, index]), torsion=self.torsion.at(index), lifts=self.up,
             locked=None if self.locked is None else at(self.locked),
         )  # fmt: skip
 

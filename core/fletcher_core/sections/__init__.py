@@ -16,6 +16,7 @@ from .filled import (
     sheet_geometry,
     skin_twist,
     twist_stiffness,
+    without_core,
 )
 from .layout import PartLayout, lay_out
 from .materials import section_materials
@@ -73,5 +74,6 @@ __all__ = [
     "slip_factor",
     "spreads",
     "twist_stiffness",
+    "without_core",
     "wrinkling_stress",
 ]

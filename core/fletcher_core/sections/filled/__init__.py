@@ -16,6 +16,7 @@ from .properties import (
     section_properties,
     section_sums,
     twist_stiffness,
+    without_core,
 )
 from .shear import shear_flow
 from .sheets import SheetGeometry, sheet_geometry
@@ -96,4 +97,5 @@ __all__ = [
     "sheet_geometry",
     "skin_twist",
     "twist_stiffness",
+    "without_core",
 ]

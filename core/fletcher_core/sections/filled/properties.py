@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -85,6 +85,17 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
         mass_x, polar = mass_x + more @ (patches.mx * stands), polar + more @ (patches.xx * stands)
     return SectionProperties(
         EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x0, mass, mass_x / mass, polar
+    )
+
+
+def without_core(p: SectionProperties, E: Array, gone: CoreMoments) -> SectionProperties:
+    """What is left of sections (R, S) where some of the core, of modulus `E`, bears no more; mass stays."""
+    EA = p.EA - E * gone.area
+    x0, z0 = (p.EA * p.x0 - E * gone.x) / EA, (p.EA * p.z0 - E * gone.z) / EA
+    Ezz, Exx = p.EIxx + p.EA * p.z0**2 - E * gone.zz, p.EIzz + p.EA * p.x0**2 - E * gone.xx
+    Exz = p.EIxz + p.EA * p.x0 * p.z0 - E * gone.xz
+    return replace(
+        p, EA=EA, x0=x0, z0=z0, EIxx=Ezz - EA * z0**2, EIzz=Exx - EA * x0**2, EIxz=Exz - EA * x0 * z0, x_shear=x0
     )
 
 
