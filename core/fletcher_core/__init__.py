@@ -48,6 +48,7 @@ from .model import (
     FlatPlate,
     Flight,
     Joint,
+    JointKind,
     NacaAerofoil,
     Panel,
     PartName,
@@ -65,7 +66,7 @@ from .questions.control_surfaces import judge as judge_surface
 from .questions.glued_joints import GluedJoint
 from .questions.offers import Offered, offers
 from .questions.suggestions import start as start_airframe
-from .questions.suggestions import start_part
+from .questions.suggestions import start_part, usual_joint
 from .questions.suggestions import suggest as suggest_pieces
 from .report.stand import Stand, stand
 from .report.verdict import Slice, State, Verdict, Working
@@ -104,6 +105,7 @@ __all__ = [
     "Found",
     "GluedJoint",
     "Joint",
+    "JointKind",
     "JointQuestion",
     "Lap",
     "LapQuestion",
@@ -189,6 +191,7 @@ __all__ = [
     "throw_of",
     "unit_prices",
     "upgraded",
+    "usual_joint",
     "why",
     "with_own",
     "words_of",

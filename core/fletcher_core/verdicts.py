@@ -26,6 +26,7 @@ from .report.lines import (
     curves,
     first_drivers,
     group_lines,
+    joint_lines,
     ledger,
     mass_of,
     mode_lines,
@@ -102,7 +103,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     mass = mass_of(a)
     modes = mode_lines(a, breaks.low / breaks.value if breaks.value > 0 else 0.0)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
-    work = work_of(scheme, a.copies)
+    work = work_of(scheme, a.copies, a.hardware)
     main = a.cases[0]
     holds = estimate_of(held_n, drawn["hold"])
     margins = Margins(a, breaks, holds)
@@ -160,6 +161,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         ),
         ledger=ledger(a, system) if with_ledger else [],
         groups=group_lines(a) if with_ledger else [],
+        joints=joint_lines(a, system),
         targets=target_lines(a.airframe, a.layout.part, needed, holds, bend, twist, mass.part_g, flying, work.hands),
         work=work,
         modes=modes,

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from ..catalogue import catalogue
 from ..geometry import planform
+from ..joints.hardware import hardware_of, joined_g
 from ..kinds import kind_of
 from ..loads import Case
 from ..model import Airframe, Lifting, Piece, Scheme
@@ -185,6 +186,7 @@ def _some(
     sections = sections_of(layout, _figures(layout, len(some), swaps), some)
     twist = skins.on(sections, smaller.pieces)
     own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
+    own = own + joined_g(hardware_of(layout), sections.values)
     # as in a verdict: what flies is the promise, or more where the estimate is above it
     flying = np.maximum(airframe.promise_g, airframe.rest_g + own)
     kind = PARTS[scheme.part]

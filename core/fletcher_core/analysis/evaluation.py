@@ -13,6 +13,7 @@ from ..beam import divergence_speed, first_bending, first_twist, flutter_speed, 
 from ..catalogue import Spread, catalogue
 from ..failure import craft_spreads, method_errors
 from ..geometry.planform import NODE_GAP
+from ..joints.hardware import Hardware, hardware_of, joined_g, problems_of_joints
 from ..kinds import kind_of
 from ..loads import Case
 from ..model import Airframe, Problem, Refused, Scheme
@@ -66,6 +67,9 @@ class Evaluation:
     beside_g: float
     glue_g: Array
     piece_g: Array
+    #: joints that are not run through, and their grams, glue and tape included
+    hardware: list[Hardware]
+    joined_g: float
     rows: Rows
     parts_g: Array
     names: list[str]
@@ -114,7 +118,7 @@ class Evaluation:
 
     @property
     def part_g(self) -> float:
-        return self.copies * float(self.solved.half_mass_g[0]) + float(self.glue_g @ self.on)
+        return self.copies * float(self.solved.half_mass_g[0]) + float(self.glue_g @ self.on) + self.joined_g
 
     @property
     def limit(self) -> float:
@@ -210,7 +214,7 @@ def laid_out(airframe: Airframe, scheme: Scheme, stations: int) -> PartLayout:
         layout = lay_out(airframe.part(scheme.part), scheme.pieces, stations)
     except Refused as exc:
         raise Refused(replace(p, where=("parts", scheme.part, *p.where)) for p in exc.problems) from exc
-    wrong = problems(layout)
+    wrong = problems(layout) or list(problems_of_joints(layout, scheme.part))
     if wrong:
         raise Refused(wrong)
     return layout
@@ -224,6 +228,7 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
         on = np.array([[float(p.on) for p in scheme.pieces]])
         sections = sections_of(layout, typical(spreads(layout), 1), on)
         total += layout.part.copies * float(sections.half_mass_g[0]) + float(glue_mass(layout) @ on[0])
+        total += float(np.max(joined_g(hardware_of(layout), sections.values)))
     return total
 
 
@@ -249,8 +254,10 @@ def compute(
     glue = glue_mass(layout)
     sections = sections_of(layout, typical(table, len(on)), on)
     mass = copies * sections.half_mass_g
+    hardware = hardware_of(layout)
+    joined = float(np.max(joined_g(hardware, sections.values)))
     glue_on = float(glue @ on[0])
-    own = float(mass[0]) + glue_on
+    own = float(mass[0]) + glue_on + joined
     beside = grams_of(airframe, others)
     # what flies: the promise, or more where the estimate is above it
     flying = max(airframe.promise_g, airframe.rest_g + beside + own)
@@ -260,25 +267,31 @@ def compute(
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
     uncertain = uncertain_in(layout, table)
-    drawn = draw_samples(layout, uncertain, on[0], (twist, flow), flying, cases[0]) if spread else None
+    values = drawn_values(uncertain) if spread else {}
+    drawn = draw_samples(layout, values, on[0], (twist, flow), flying, cases[0]) if spread else None
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
         aeroelastic_checks_of(drawn, drawn.variants) if drawn else screens,
-        flying, beside, glue, pieces, rows, copies * drawn.half_mass_g + glue_on if drawn else np.array([own]),
+        flying, beside, glue, pieces, hardware, joined, rows,
+        copies * drawn.half_mass_g + glue_on + joined_g(hardware, values) if drawn else np.array([own]),
         sorted(uncertain), normals(tuple(sorted(uncertain))), stations,
     )  # fmt: skip
 
 
+def drawn_values(table: dict[str, Spread]) -> dict[str, Array]:
+    """(SAMPLES + 1,) of each figure: typical, and then drawn."""
+    return {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
+
+
 def draw_samples(
-    layout: PartLayout, table: dict[str, Spread], on: Array, typically: tuple[Twist, ShearFlow], flying_g: float,
+    layout: PartLayout, values: dict[str, Array], on: Array, typically: tuple[Twist, ShearFlow], flying_g: float,
     case: Case,
 ) -> Solved:  # fmt: skip
     """The typical build and then the samples, at fewer stations; how they twist and shear at fewer still: stiffness and
     stress in proportion to those of the first variant of `typically`, the shear centre by what it is away from it."""
     index = some_stations(layout, _DRAWN)
     coarse = layout.take(index)
-    values = {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
     sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
     section, properties, first = coarse.take(few).section, sections.properties.at(few), np.zeros(1, dtype=np.intp)

@@ -152,6 +152,8 @@ class Stock(Tagged):
 
     CHOSEN_BY = (("density",), ("E",), ("compression",))
 
+    #: shapes in which it is sold or easily cut
+    comes_as: list[Literal["round", "flat"]] = ["round", "flat"]
     density: S = figure("Weight", "kg/m³")
     E: S = figure("Stiffness along it", "MPa")
     G: S = figure("Shear stiffness", "MPa")
@@ -333,6 +335,25 @@ class Craft(Entry):
     unit: str
 
 
+class Joining(Entry):
+    """A way to join panels: minutes of hand work of one joint, and what stands in it.
+
+    `comes_as`: the shape of that, None where nothing does. `families`: what it is made of, any if empty. `plates` of
+    them, each glued on so many long faces.
+    """
+
+    called: str
+    minutes: S = figure("Hand work", "min")
+    comes_as: Literal["round", "flat"] | None = None
+    families: list[Family] = []
+    plates: int = 0
+    glued: int = 0
+
+    def takes(self, stock: Stock) -> bool:
+        """Whether it can be made of that."""
+        return self.comes_as in stock.comes_as and (not self.families or stock.family in self.families)
+
+
 class Hand(Entry):
     """What a builder's hand makes of one piece: how many times the load it stands, by groups of pieces."""
 
@@ -383,6 +404,7 @@ class Catalogue(BaseModel):
     lay_up: dict[str, LayUp]
     school: dict[str, School]
     hinge: dict[str, Hinge]
+    joining: dict[str, Joining]
     control: dict[str, Craft]
     craft: dict[str, Hand]
     rule: dict[str, GlueRule]

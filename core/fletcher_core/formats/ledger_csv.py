@@ -10,7 +10,7 @@ from ..report.verdict import Verdict
 COLUMNS = (
     "piece", "what", "where", "on", "grams", "of which glue, g", "minutes of work",
     "bending stiffness, %", "twist stiffness, %",
-    "first sign, g", "holds to, g", "bend saved, mm", "grams for each g it holds more",
+    "first sign, G", "holds to, G", "bend saved, mm", "grams for each G it holds more",
 )  # fmt: skip
 
 
@@ -32,8 +32,10 @@ def ledger_csv(verdict: Verdict) -> str:
         words = (_cell(line.label), _cell(line.what), line.where, "yes" if line.on else "no")
         worth = "" if line.grams_per_g is None else f"{line.grams_per_g:.3g}"
         writer.writerow([*words, *(f"{f:.4g}" for f in figures), "dead weight" if line.dead_weight else worth])
+    for joint in verdict.joints:
+        told = (f"{f:.4g}" for f in (joint.grams, joint.glue_grams, joint.minutes.value))
+        writer.writerow([f"joint {joint.place}", joint.label, joint.place, "yes", *told])
     writer.writerow(["bare foam", "", "", "", f"{verdict.mass.foam_g.value:.4g}"])
-    writer.writerow(
-        [f"the whole {verdict.part}", "", "", "", f"{verdict.mass.part_g.value:.4g}", f"{verdict.mass.glue_g:.4g}"]
-    )
+    glue = verdict.mass.glue_g + sum(joint.glue_grams for joint in verdict.joints)
+    writer.writerow([f"the whole {verdict.part}", "", "", "", f"{verdict.mass.part_g.value:.4g}", f"{glue:.4g}"])
     return out.getvalue()

@@ -9,7 +9,7 @@ from .core import Core
 from .document import AirframeFile, Scheme
 from .flight import Flight, Use
 from .lifting import Lifting
-from .panel import Joint, Panel
+from .panel import Joint, JointKind, Panel
 from .parts import Fin, Tailplane, Wing
 from .seat import Seat
 from .surface import Built, ControlSurface
@@ -30,6 +30,7 @@ __all__ = [
     "FlatPlate",
     "Flight",
     "Joint",
+    "JointKind",
     "Lifting",
     "NacaAerofoil",
     "Panel",

@@ -8,13 +8,13 @@ from pydantic import Field
 
 from ..fields import Described, measure
 
+JointKind = Literal["through", "butt", "brace", "blade", "wire", "joiner"]
+
 
 class Joint(Described):
     """How a panel is joined to what lies inside it. Through: its sticks and skins run across unbroken."""
 
-    kind: Literal["through", "butt", "brace", "blade", "wire", "joiner"] = Field(
-        "through", json_schema_extra={"label": "joined by"}
-    )
+    kind: JointKind = Field("through", json_schema_extra={"label": "joined by"})
     material: str = Field("birch_ply", json_schema_extra={"label": "brace, blade, wire or joiner", "table": "stock"})
     glue: str = Field("epoxy_30", json_schema_extra={"label": "glue", "table": "glue"})
     thickness_mm: float = measure("thickness or diameter", "length", 0.3, 25.0, 1.5)

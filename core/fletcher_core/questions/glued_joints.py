@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from ..analysis.evaluation import Evaluation
 from ..catalogue import Spread, catalogue
 from ..catalogue.entries import Tagged
+from ..failure.modes import OF_JOINTS
 from ..joints import BondTest, JointQuestion, NextTest, choose, hold, next_test
 from ..joints.choose import Advice, carries
 from ..joints.question import Shape
@@ -29,7 +30,6 @@ Costs = Callable[[str], str]
 
 #: modes in which glue lets go, or the foam beside it
 OF_PIECES = ("bond_shear", "end_slip", "skin_bond")
-OF_JOINTS = ("joint_bond", "joint_break", "joint_bearing")
 
 #: a bond with this reserve even at the low end, or with nothing to carry, needs no test
 PLENTY = 3.0

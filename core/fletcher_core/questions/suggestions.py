@@ -19,6 +19,8 @@ from ..model import (
     Fin,
     FlatPlate,
     Flight,
+    Joint,
+    JointKind,
     NacaAerofoil,
     Panel,
     PartName,
@@ -35,6 +37,12 @@ from ..parts import PARTS
 #: chord shares at which spars usually stand, the best first
 _PLACES = (0.3, 0.36, 0.24, 0.42, 0.18, 0.5)
 
+#: kind of joint -> (what it is usually made of, its thickness or diameter, mm); own choice
+_JOINED_BY: dict[str, tuple[str, float]] = {
+    "brace": ("birch_ply", 1.5), "blade": ("birch_ply", 1.5), "wire": ("spring_steel_wire", 3.0),
+    "joiner": ("carbon_pultruded", 4.0),
+}  # fmt: skip
+
 #: use -> (half span, root chord, tip chord, set-back, promise, rest, foam, aerofoil)
 _START: dict[str, tuple[float, float, float, float, float, float, str, str]] = {
     "trainer": (600, 200, 180, 0, 850, 560, "epp30", "2412"),
@@ -45,6 +53,36 @@ _START: dict[str, tuple[float, float, float, float, float, float, str, str]] = {
     "survey": (900, 240, 170, 30, 2200, 1500, "epo30", "2412"),
     "glider": (950, 200, 130, 20, 1100, 650, "xps33", "2408"),
 }
+
+
+def usual_joint(airframe: Airframe, part: PartName, panel: int, kind: JointKind) -> Joint:
+    """A joint of this kind in sizes that fit this part; glue and tape as they are.
+
+    Raises
+    ------
+    Refused
+        Where there is no such panel.
+    """
+    if part not in airframe.parts.there() or panel >= len(airframe.part(part).panels):
+        raise Refused([Problem(("panel",), "panel", "There is no such panel.", "Choose one that is there.")])
+    lifting = airframe.part(part)
+    plan = planform(lifting)
+    y = float(plan.breaks[panel])
+    outline = plan.outline(profile_of(lifting.aerofoil))
+    at = int(np.argmin(np.abs(plan.y - y)))
+    depth = float((outline.upper - outline.lower)[at].max())
+    old, way = lifting.panels[panel].joint, catalogue().joining[kind] if kind != "through" else None
+    if way is None or way.comes_as is None:
+        return old.model_copy(update={"kind": kind})
+    room = min(p.span_mm for p in lifting.panels[max(panel - 1, 0) : panel + 1])
+    flat = way.comes_as == "flat"
+    material, thick = _JOINED_BY[kind]
+    sizes: dict[str, float] = {
+        "thickness_mm": thick if flat else max(1.0, min(thick, float(np.floor(0.4 * depth)))),
+        "height_mm": max(1.0, min(15.0, float(np.floor(0.8 * depth)))) if flat else old.height_mm,
+        "reach_mm": max(2.0, min(60.0, float(np.floor(0.5 * room)))),
+    }
+    return old.model_copy(update={"kind": kind, "material": material, **sizes})
 
 
 def start(use: Use, name: str) -> AirframeFile:

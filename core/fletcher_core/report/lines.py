@@ -13,6 +13,7 @@ from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation
 from ..analysis.past_first import outlives
 from ..analysis.sensitivity import Driver, drivers
+from ..analysis.uncertainty import typical
 from ..failure import MODES, Finding
 from ..kinds import GROUPS, kind_of
 from ..model import Scheme
@@ -22,6 +23,7 @@ from .verdict import (
     CaseLine,
     Curves,
     GroupLine,
+    JointLine,
     LedgerLine,
     Mass,
     ModeLine,
@@ -31,8 +33,8 @@ from .verdict import (
     State,
 )
 from .warnings import cautions, warnings
-from .words import how, label, short, what, where
-from .work import minutes_of, total
+from .words import factor_words, how, label, short, what, where
+from .work import minutes_of, of_joint, total
 
 Array = NDArray[np.float64]
 
@@ -222,6 +224,7 @@ def ledger(a: Evaluation, system: System) -> list[LedgerLine]:
         with_it, without = (0, turned) if piece.on else (turned, 0)
         buys = _bought(a, with_it, without, (y >= piece.y_from_mm) & (y <= piece.y_to_mm))
         grams = float(a.piece_g[i] + a.glue_g[i])
+        protects, needed = ("", False) if buys.first >= NOTHING["load"] else _protected(a, i, with_it, without)
         lines.append(
             LedgerLine(
                 piece_id=piece.id, label=label(piece, system), what=what(piece, system), where=where(piece, system),
@@ -229,11 +232,35 @@ def ledger(a: Evaluation, system: System) -> list[LedgerLine]:
                 group=kind_of(piece).group, buys_EI=buys.EI, buys_GJ=buys.GJ,
                 buys_break_n=buys.first, buys_hold_n=buys.hold, buys_bend_mm=buys.bend,
                 grams_per_g=grams / buys.hold if buys.hold >= NOTHING["load"] and grams > 0 else None,
-                dead_weight=grams > 0 and not buys.anything and not kind_of(piece).for_hits,
+                dead_weight=grams > 0 and not buys.anything and not kind_of(piece).for_hits and not needed,
+                protects=protects,
                 warnings=warned.get(i, []), cautions=careful.get(i, []),
             )
         )  # fmt: skip
     return lines
+
+
+#: a place that a piece makes so many times stronger is told (own choice)
+_STRONGER = 1.1
+#: a place with so many times what is needed has no need of protection (own choice)
+_AMPLE = 3.0
+
+
+def _protected(a: Evaluation, index: int, with_it: int, without: int) -> tuple[str, bool]:
+    """(in words, whether that place has need of it): the place that a piece makes stronger most, in the first case,
+    where it is not the weakest one; nothing where there is none."""
+    best, said, needed = _STRONGER, "", False
+    for finding in a.solved.findings:
+        if finding.piece == index:
+            continue
+        bare, now = (float(finding.n[run].min()) for run in (without, with_it))
+        if 0 < bare < MANY and min(now, MANY) / bare > best:
+            best, needed = min(now, MANY) / bare, bare < _AMPLE * a.limit * a.safety
+            case = a.cases[0]
+            end = factor_words(now, case) if now < MANY else "beyond anything"
+            said = f"It protects a place that is not the weakest: {how(finding, a.scheme)} at {end}, "
+            said += f"without it at {factor_words(bare, case)}" + ("." if needed else ", which was plenty.")
+    return said, needed
 
 
 def group_lines(a: Evaluation) -> list[GroupLine]:
@@ -297,6 +324,18 @@ def section_figures(a: Evaluation, y_mm: float) -> SectionFigures:
     )  # fmt: skip
 
 
+def joint_lines(a: Evaluation, system: System) -> list[JointLine]:
+    """Every joint that is not run through, from the middle outwards."""
+    values = typical(a.table, 1)
+    return [
+        JointLine(
+            id=f"joint-{h.panel}", label=h.words(system), place=h.place, grams=float(h.grams(values)[0]),
+            glue_grams=h.count * h.glue_g, minutes=of_joint(h),
+        )
+        for h in a.hardware
+    ]  # fmt: skip
+
+
 def mass_of(a: Evaluation) -> Mass:
     """Where the part's grams are, and what they leave of the promise."""
     part = estimate_of(a.part_g, a.parts_g)
@@ -306,8 +345,9 @@ def mass_of(a: Evaluation) -> Mass:
     remains = a.airframe.promise_g - a.airframe.rest_g - a.beside_g - part.value
     return Mass(
         foam_g=Estimate(value=foam, low=foam * low / mid, high=foam * high / mid),
-        pieces_g=part.value - foam - glue,
+        pieces_g=part.value - foam - glue - a.joined_g,
         glue_g=glue,
+        joined_g=a.joined_g,
         part_g=part,
         beside_g=a.beside_g,
         flying_g=a.flying_g,

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
-from ..analysis.evaluation import Evaluation, compute, draw_samples, uncertain_in
+from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
 from ..geometry import XI, Outline, Planform, planform, profile_of
 from ..kinds import kind_of
 from ..loads import Unit
@@ -169,7 +169,12 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
         a.drawn
         if k == 0
         else draw_samples(
-            a.layout, uncertain_in(a.layout, a.table), a.on, (a.solved.twist, a.solved.flow), a.flying_g, case
+            a.layout,
+            drawn_values(uncertain_in(a.layout, a.table)),
+            a.on,
+            (a.solved.twist, a.solved.flow),
+            a.flying_g,
+            case,
         )
     )
     y = a.layout.plan.y[[station]]

@@ -179,6 +179,8 @@ class LedgerLine(BaseModel):
     grams_per_g: float | None
     #: nothing that is wanted would be lost without it
     dead_weight: bool
+    #: what it makes stronger that is not the weakest, in words; empty where nothing
+    protects: str
     warnings: list[str]
     cautions: list[str]
 
@@ -213,6 +215,17 @@ class TargetLine(BaseModel):
     missing: float
 
 
+class JointLine(BaseModel):
+    """A joint of panels that is not run through: what it is, weighs and takes, on all copies."""
+
+    id: str
+    label: str
+    place: str
+    grams: float
+    glue_grams: float
+    minutes: Estimate
+
+
 class Work(BaseModel):
     """Minutes of hand work, and of waiting until the slowest glue lets it fly, at 20 C."""
 
@@ -227,7 +240,10 @@ class Mass(BaseModel):
 
     foam_g: Estimate
     pieces_g: float
+    #: glue of the pieces
     glue_g: float
+    #: joints of panels, with their glue and tape
+    joined_g: float
     part_g: Estimate
     beside_g: float
     flying_g: float
@@ -385,6 +401,8 @@ class Verdict(BaseModel):
     bare: Bare
     ledger: list[LedgerLine]
     groups: list[GroupLine]
+    #: joints of panels that are not run through
+    joints: list[JointLine]
     targets: list[TargetLine]
     work: Work
     modes: list[ModeLine]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -9,6 +10,7 @@ from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate
 from ..catalogue import catalogue
+from ..joints.hardware import Hardware
 from ..kinds import kind_of
 from ..model import Scheme
 from .verdict import Work
@@ -45,13 +47,20 @@ def total(parts: list[Estimate]) -> Estimate:
     return Estimate(value=value, low=value - down, high=value + up)
 
 
-def work_of(scheme: Scheme, copies: int = 2) -> Work:
-    """Of the pieces that are switched on."""
+def of_joint(hardware: Hardware) -> Estimate:
+    """Of hand work on a joint of panels, wherever it is on the part."""
+    low, typical, high = hardware.minutes
+    return Estimate(value=typical, low=low, high=high)
+
+
+def work_of(scheme: Scheme, copies: int = 2, hardware: Sequence[Hardware] = ()) -> Work:
+    """Of the pieces that are switched on, and of the joints of panels."""
     pieces: list[Any] = [p for p in scheme.pieces if p.on]
-    glues = [catalogue().glue[g] for g in {getattr(p, "glue", None) for p in pieces} if g]
+    used = {getattr(p, "glue", None) for p in pieces} | {h.joint.glue for h in hardware}
+    glues = [catalogue().glue[g] for g in sorted(g for g in used if g)]
     slowest = max(glues, key=lambda g: g.fly, default=None)
     return Work(
-        hands=total([minutes_of(p, copies) for p in pieces]),
+        hands=total([*(minutes_of(p, copies) for p in pieces), *(of_joint(h) for h in hardware)]),
         fly_after=slowest.fly if slowest else 0.0,
         full_after=max((g.full for g in glues), default=0.0),
         slowest=slowest.label if slowest else "",

@@ -248,11 +248,15 @@ def _twist(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wo
 
 def _mass(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
     m = mass_of(a)
+    joined = [
+        step("Joints of panels", m.joined_g, "g", "plates or bars: volume × density; glue: spread × glued area; tape")
+    ] if a.hardware else []  # fmt: skip
     steps = [
         step("Foam", m.foam_g.value, "g", "area × density along all of it, less what pieces displace"),
         step("Pieces", m.pieces_g, "g", "volume × density, or area × area mass"),
         step("Glue", m.glue_g, "g", "bead × length, or spread × glued area"),
-        step(f"The {a.scheme.part}", m.part_g.value, "g", "sum of the three"),
+        *joined,
+        step(f"The {a.scheme.part}", m.part_g.value, "g", "sum of these"),
         step("Remains of the promise", m.remains_g.value, "g",
               f"promise {Measure(m.promise_g, 'mass').text(system)} − everything else "
               f"{Measure(a.airframe.rest_g + a.beside_g, 'mass').text(system)} − the {a.scheme.part}"),

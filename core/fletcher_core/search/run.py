@@ -13,6 +13,7 @@ from pydantic import BaseModel
 from ..analysis.batch import BatchResult, Swap, evaluate_many, only_sticks, twist_of_skins
 from ..analysis.evaluation import grams_of
 from ..analysis.skin_twist import SkinTwist
+from ..failure.modes import OF_JOINTS
 from ..kinds import kind_of
 from ..model import Airframe, Piece, Problem, Refused, Scheme
 from ..report.verdict import Verdict
@@ -65,6 +66,8 @@ class Point(BaseModel):
     meets: bool
     #: the case of load whose load it does not stand; empty where it stands all
     gives_way_in: str
+    #: how the joint of panels ends it, where that does; empty where something else does
+    ends_at_joint: str
     #: on the front of grams against load, and of grams against bend
     lightest_for_load: bool
     lightest_for_bend: bool
@@ -401,7 +404,9 @@ class _Full:
                 break_g=v.breaks.n.value, nine_hold_g=v.holds.n.low if nine else None, bend_mm=usual["tip_bend_mm"],
                 twist_deg=usual["twist_deg"],
                 minutes=figures["minutes"], price=None if np.isnan(price) else price, meets=meets,
-                gives_way_in=gives_way_in, lightest_for_load=False, lightest_for_bend=False,
+                gives_way_in=gives_way_in,
+                ends_at_joint=v.holds.how if v.holds.mode in OF_JOINTS else "",
+                lightest_for_load=False, lightest_for_bend=False,
             )  # fmt: skip
         return self._points[way]
 
@@ -463,6 +468,14 @@ def _why(
         if broken:
             case = max(dict.fromkeys(broken), key=broken.count)
             said.append(f"Of {len(points)} that were looked at in full, {len(broken)} do not stand {case}.")
+        joined = [p for p in points if p.ends_at_joint]
+        if joined:
+            best = max(joined, key=lambda p: p.hold_g)
+            said.append(
+                f"In {len(joined)} of {len(points)} looked at in full it is the joint that ends it: "
+                f"{best.ends_at_joint} at {best.hold_g:.1f} G at the most. "
+                "Mend that first; nothing that is tried here makes it stronger."
+            )
         for field in asked:
             count = int(_meets(wish, answers, 0.0, but=field).sum())
             if count:

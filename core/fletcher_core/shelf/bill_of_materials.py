@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.evaluation import glue_mass
 from ..catalogue import catalogue
+from ..joints.hardware import hardware_of
 from ..kinds import kind_of
 from ..model import Airframe, Scheme
 from ..report.words import label
@@ -62,4 +63,11 @@ def bill_of_materials(airframe: Airframe, scheme: Scheme, system: System = "metr
                     what=catalogue().glue[name].label,
                 )
             )
+    for h in hardware_of(layout):
+        common = {"piece_id": f"joint-{h.panel}", "piece": f"joint {h.place}"}
+        for need in h.needs():
+            entry = getattr(catalogue(), need.table)[need.material]
+            form = FORMS[need.form]  # type: ignore[index]
+            said = entry.label if need.form == "glue" else f"{entry.label}, {form.label}"
+            found.append(ShelfNeed(**common, **vars(need), what=said))
     return found

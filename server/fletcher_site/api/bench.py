@@ -47,6 +47,7 @@ from fletcher_core import (
     start_airframe,
     start_part,
     suggest_pieces,
+    usual_joint,
     why,
 )
 from ninja import Router
@@ -58,6 +59,7 @@ from .shapes import (
     CatalogueOut,
     Choice,
     Evaluation,
+    JointWish,
     MeasureOut,
     PartStart,
     PartWish,
@@ -127,6 +129,10 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
         }
         if hasattr(entry, "paper_faced"):
             tags["paper_faced"] = "yes" if entry.paper_faced else "no"
+        for listed in ("comes_as", "families"):
+            if hasattr(entry, listed):
+                shapes = getattr(entry, listed)
+                tags[listed] = " ".join([shapes] if isinstance(shapes, str) else shapes or [])
         if hasattr(entry, "spread"):
             tags["spreads"] = "yes" if entry.spread is not None else "no"
         found.append(
@@ -147,7 +153,8 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
 def get_catalogue(request: HttpRequest) -> CatalogueOut:
     cat = current_catalogue()
     return CatalogueOut(
-        foam=_choices(cat.foam), board=_choices(cat.board), stock=_choices(cat.stock), skin=_choices(cat.skin),
+        foam=_choices(cat.foam), board=_choices(cat.board), stock=_choices(cat.stock),
+        joining=_choices(cat.joining), skin=_choices(cat.skin),
         glue=_choices(cat.glue), cord=_choices(cat.cord), cloth=_choices(cat.cloth),
         presets=[PresetOut(**vars(p)) for p in PRESETS.values()], limits=_limits(),
     )  # fmt: skip
@@ -228,6 +235,12 @@ def start_a_part(request: HttpRequest, part_wish: PartWish) -> PartStart:
     """The airframe with a tailplane or a fin of a usual size, and a first scheme for it."""
     airframe, scheme = start_part(part_wish.airframe, part_wish.part)
     return PartStart(airframe=airframe, scheme=scheme)
+
+
+@router.post("/start/joint", response={200: Joint, 422: Problems}, operation_id="start_joint")
+def start_a_joint(request: HttpRequest, joint_wish: JointWish) -> Joint:
+    """A joint of panels of another kind, in sizes that fit this part."""
+    return usual_joint(joint_wish.airframe, joint_wish.part, joint_wish.panel, joint_wish.kind)
 
 
 @router.post("/suggest", response={200: list[Piece], 422: Problems}, operation_id="suggest")

@@ -11,6 +11,7 @@ from fletcher_core import (
     Airframe,
     AirframeFile,
     Estimate,
+    JointKind,
     OwnMaterial,
     OwnTable,
     PartName,
@@ -110,6 +111,7 @@ class CatalogueOut(Schema):
     foam: list[Choice]
     board: list[Choice]
     stock: list[Choice]
+    joining: list[Choice]
     skin: list[Choice]
     glue: list[Choice]
     cord: list[Choice]
@@ -174,6 +176,13 @@ class PieceWish(BaseModel):
     airframe: Airframe
     scheme: Scheme
     kind: Annotated[str, AfterValidator(_can_be_added), WithJsonSchema({"type": "string", "enum": list(WISHES)})]
+
+
+class JointWish(BaseModel):
+    airframe: Airframe
+    part: PartName
+    panel: int = Field(ge=0, le=5)
+    kind: JointKind
 
 
 class Save(BaseModel):

@@ -1,7 +1,7 @@
 import { type ChangeEvent, type ReactNode, useState } from "react";
 
-import { client, Fault, takeAs } from "../api/client";
-import type { Aerofoil, Airframe, Catalogue, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
+import { client, Fault, take, takeAs } from "../api/client";
+import type { Aerofoil, Airframe, Catalogue, Choice, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
 import { PARTS, partOf, withPart } from "../lib/parts";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
@@ -82,14 +82,14 @@ function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: 
   );
 }
 
-const JOINTS: { value: Joint["kind"]; label: string }[] = [
-  { value: "through", label: "sticks and skins run through" },
-  { value: "butt", label: "butted and glued" },
-  { value: "brace", label: "ply braces before and behind the spar" },
-  { value: "blade", label: "a blade through the joint" },
-  { value: "wire", label: "a bent wire across" },
-  { value: "joiner", label: "a joiner bar in the foam" },
-];
+/** What a way to join can be made of. */
+function madeOf(catalogue: Catalogue, kind: Joint["kind"]): Choice[] {
+  const way = catalogue.joining.find((j) => j.id === kind);
+  const families = way?.tags?.families?.split(" ").filter(Boolean) ?? [];
+  return catalogue.stock.filter(
+    (s) => s.tags?.comes_as?.split(" ").includes(way?.tags?.comes_as ?? "") && (!families.length || families.includes(s.tags.family ?? "")),
+  );
+}
 
 const TARGETS: { field: keyof Targets; label: string; kind: "number" | "percent" | "angle" | "mass" }[] = [
   { field: "break_g", label: "It holds at least, in G", kind: "number" },
@@ -107,10 +107,12 @@ interface DetailsProps {
   /** A field of the part changed as it stands then: what is typed beside it may still be on its way. */
   setPart: <K extends "core" | "seat">(part: K, next: Partial<Lifting[K]>, key: string) => void;
   setJoint: (k: number, next: Partial<Joint>, key: string) => void;
+  /** Another kind of joint, in sizes that fit. */
+  takeKind: (k: number, kind: Joint["kind"]) => void;
 }
 
 /** How a board is used, how the wing sits, and how its panels are joined. */
-function Details({ name, wing, catalogue, grid, setPart, setJoint }: DetailsProps) {
+function Details({ name, wing, catalogue, grid, setPart, setJoint, takeKind }: DetailsProps) {
   const at = `parts.${name}.`;
   const board = catalogue.board.find((b) => b.id === wing.core.material);
   return (
@@ -178,8 +180,11 @@ function Details({ name, wing, catalogue, grid, setPart, setJoint }: DetailsProp
               label={k === 0 ? (name === "fin" ? "Joint at its root" : "Joint in the middle") : `Joint of panel ${k} and ${k + 1}`}
               path={path("kind")}
               value={joint.kind}
-              onChange={(kind) => set({ kind }, "kind")}
-              options={JOINTS}
+              onChange={(kind) => takeKind(k, kind)}
+              options={[
+                { value: "through", label: "sticks and skins run through" },
+                ...catalogue.joining.map((j) => ({ value: j.id as Joint["kind"], label: j.label })),
+              ]}
             />
             {joint.kind !== "through" && (
               <>
@@ -209,7 +214,7 @@ function Details({ name, wing, catalogue, grid, setPart, setJoint }: DetailsProp
                   path={path("material")}
                   value={joint.material}
                   onChange={(material) => set({ material }, "material")}
-                  options={catalogue.stock.map((s) => ({ value: s.id, label: s.label }))}
+                  options={madeOf(catalogue, joint.kind).map((s) => ({ value: s.id, label: s.label }))}
                 />
                 <MeasureField
                   label={joint.kind === "brace" || joint.kind === "blade" ? "Its thickness" : "Its diameter"}
@@ -270,6 +275,12 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
     onChange((a) => withPart(a, name, (p) => ({ ...p, [field]: { ...p[field], ...next } })), `${name}.${key}`);
   const setJoint: DetailsProps["setJoint"] = (k, next, key) =>
     setPanels((panels) => panels.map((p, i) => (i === k ? { ...p, joint: { ...p.joint, ...next } } : p)), `panel.${k}.joint.${key}`);
+  const takeKind: DetailsProps["takeKind"] = (k, kind) =>
+    void take(client.POST("/api/start/joint", { body: { airframe, part: name, panel: k, kind } })).then(
+      (joint) => setJoint(k, joint, "kind"),
+      // while the form has a fault there is nothing to fit it to
+      () => setJoint(k, { kind }, "kind"),
+    );
   const setTarget = (field: keyof Targets, value: number | null) =>
     onChange((a) => withPart(a, name, (p) => ({ ...p, targets: { ...p.targets, [field]: value } })), `${name}.${field}`);
   const preset = catalogue.presets.find((p) => p.use === flight.use);
@@ -487,7 +498,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
         </div>
       </Part>
       {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
-        <Details name={name} wing={wing} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} />
+        <Details name={name} wing={wing} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} takeKind={takeKind} />
       )}
       <Part number={name === "wing" ? 5 : 6} title="The weight promise, and what else is wanted">
         <div className={grid}>

@@ -802,6 +802,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/start/joint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start A Joint
+         * @description A joint of panels of another kind, in sizes that fit this part.
+         */
+        post: operations["start_joint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/start/part": {
         parameters: {
             query?: never;
@@ -1373,6 +1393,8 @@ export interface components {
             foam: components["schemas"]["Choice"][];
             /** Glue */
             glue: components["schemas"]["Choice"][];
+            /** Joining */
+            joining: components["schemas"]["Choice"][];
             /** Limits */
             limits: {
                 [key: string]: {
@@ -2122,6 +2144,23 @@ export interface components {
             thickness_mm: number;
         };
         /**
+         * JointLine
+         * @description A joint of panels that is not run through: what it is, weighs and takes, on all copies.
+         */
+        JointLine: {
+            /** Glue Grams */
+            glue_grams: number;
+            /** Grams */
+            grams: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            minutes: components["schemas"]["Estimate"];
+            /** Place */
+            place: string;
+        };
+        /**
          * JointQuestion
          * @description What is asked of a glue; None: not asked.
          */
@@ -2196,6 +2235,22 @@ export interface components {
              * @default false
              */
             wet: boolean;
+        };
+        /** JointWish */
+        JointWish: {
+            airframe: components["schemas"]["Airframe"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "through" | "butt" | "brace" | "blade" | "wire" | "joiner";
+            /** Panel */
+            panel: number;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
         };
         /**
          * JointsAsked
@@ -2352,6 +2407,8 @@ export interface components {
             on: boolean;
             /** Piece Id */
             piece_id: string | null;
+            /** Protects */
+            protects: string;
             /** Warnings */
             warnings: string[];
             /** What */
@@ -2392,6 +2449,8 @@ export interface components {
             foam_g: components["schemas"]["Estimate"];
             /** Glue G */
             glue_g: number;
+            /** Joined G */
+            joined_g: number;
             part_g: components["schemas"]["Estimate"];
             /** Pieces G */
             pieces_g: number;
@@ -4783,6 +4842,8 @@ export interface components {
             /** Groups */
             groups: components["schemas"]["GroupLine"][];
             holds: components["schemas"]["ResidualStrength"];
+            /** Joints */
+            joints: components["schemas"]["JointLine"][];
             judged: components["schemas"]["Judgement"];
             /** Ledger */
             ledger: components["schemas"]["LedgerLine"][];
@@ -6736,6 +6797,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AirframeFile"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    start_joint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joint"];
                 };
             };
             /** @description Unprocessable Entity */

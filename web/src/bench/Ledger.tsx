@@ -46,6 +46,11 @@ function Buys({ line, units, unit }: { line: Bought; units: Units; unit: Unit })
   );
 }
 
+/** "the film 3.1 g, the cord 1 g". */
+function deadWords(lines: LedgerLine[], units: Units): string {
+  return lines.map((l) => `${l.label} ${mass(l.grams, units)}`).join(", ");
+}
+
 /** Grams, and under them the minutes and what it costs. */
 function Costs({ grams, work, paid, money, units }: { grams: number; work: number; paid: number | null | undefined; money: string; units: Units }) {
   return (
@@ -65,7 +70,7 @@ function Group({
   unit,
 }: {
   unit: Unit;
-  group: GroupLine & { ids: string[] };
+  group: GroupLine & { ids: string[]; dead: LedgerLine[] };
   prices: Record<string, number | null>;
   money: string;
   units: Units;
@@ -79,6 +84,9 @@ function Group({
         <span className="block text-[14px] font-normal text-pencil">
           {group.pieces} piece{group.pieces === 1 ? "" : "s"} together
         </span>
+        {group.dead.length > 0 && (
+          <span className="mt-1 block border-l-4 border-kraft pl-2 text-[14px] leading-4.5 text-kraft">Dead weight in it: {deadWords(group.dead, units)}</span>
+        )}
       </th>
       <Costs grams={group.grams} work={group.minutes.value} paid={sum} money={money} units={units} />
       <Buys unit={unit} line={{ ...group, grams_per_g: group.buys_hold_n >= 0.05 && group.grams > 0 ? group.grams / group.buys_hold_n : null }} units={units} />
@@ -107,7 +115,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
   const prices = shelf?.check.prices ?? {};
   const money = shelf?.money ?? "";
   const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));
-  // fewest grams for each g that it holds more come first, what holds no more comes last
+  const dead = lines.filter((l) => l.on && l.dead_weight);
+  // fewest grams for each G that it holds more come first, what holds no more comes last
   if (byWorth) lines.sort((a, b) => (a.grams_per_g ?? Infinity) - (b.grams_per_g ?? Infinity));
   return (
     <table className="w-full border-collapse text-[15px] max-sm:block" data-testid="ledger">
@@ -153,7 +162,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
             <br />
             sign
           </th>
-          <th className={head} scope="col" title="Load factor it holds to, after wrinkles; under it, the grams for each g that it holds more">
+          <th className={head} scope="col" title="Load factor it holds to, after wrinkles; under it, the weight for each G that it holds more">
             holds
             <br />
             to
@@ -166,7 +175,11 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
             <Group
               key={group.group}
               unit={verdict.unit}
-              group={{ ...group, ids: verdict.ledger.filter((l) => l.on && l.group === group.group).map((l) => l.piece_id!) }}
+              group={{
+                ...group,
+                ids: verdict.ledger.filter((l) => l.on && l.group === group.group).map((l) => l.piece_id!),
+                dead: dead.filter((l) => l.group === group.group),
+              }}
               prices={prices}
               money={money}
               units={units}
@@ -202,6 +215,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
                   </button>
                   <WhyButton className="ml-auto" name={`what ${line.label} buys`} onPress={() => onWhy({ figure: `piece:${id}` })} />
                 </div>
+                {line.protects && <p className="mt-1 border-l-4 border-tape pl-2 text-[14px] leading-4.5">{line.protects}</p>}
                 {line.dead_weight && (
                   <p className="mt-1 border-l-4 border-kraft pl-2 text-[14px] leading-4.5 font-medium text-kraft">
                     {line.on ? "Dead weight here: nothing that is wanted would be lost without it." : "It would be dead weight here."}
@@ -226,6 +240,32 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
         })}
       </tbody>
       <tfoot className="max-sm:block">
+        {verdict.joints.map((joint) => (
+          <tr key={joint.id} className="border-b border-rule align-top text-pencil max-sm:flex max-sm:justify-between" data-line={joint.id}>
+            <td className="py-1">
+              joined {joint.place}: {joint.label}
+              {missing(shelf, joint.id).map((m) => (
+                <span key={m} className="mt-1 block border-l-4 border-kraft pl-2 text-[14px] leading-4.5 text-kraft">
+                  {m}
+                </span>
+              ))}
+            </td>
+            <Costs grams={joint.grams} work={joint.minutes.value} paid={prices[joint.id]} money={money} units={units} />
+            <td colSpan={4} className="max-sm:hidden" />
+          </tr>
+        ))}
+        {dead.length > 0 && (
+          <tr className="border-b border-rule max-sm:flex max-sm:justify-between">
+            <td className="py-1 text-kraft">dead weight: {deadWords(dead, units)}</td>
+            <td className="px-1.5 py-1 text-right whitespace-nowrap text-kraft">
+              {mass(
+                dead.reduce((sum, l) => sum + l.grams, 0),
+                units,
+              )}
+            </td>
+            <td colSpan={4} className="max-sm:hidden" />
+          </tr>
+        )}
         <tr className="border-b border-rule text-pencil max-sm:flex max-sm:justify-between">
           <td className="py-1">bare foam: gives way at {factor(verdict.bare.n, verdict.unit)}</td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.foam_g.value, units)}</td>
@@ -233,7 +273,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
         </tr>
         <tr className="font-semibold max-sm:flex max-sm:justify-between">
           <td className="py-1">
-            the whole {verdict.part}, glue {mass(m.glue_g, units)} of it
+            the whole {verdict.part}, glue {mass(m.glue_g + verdict.joints.reduce((sum, j) => sum + j.glue_grams, 0), units)} of it
             {typeof shelf?.check.price === "number" && pieces.length > 0 && <span className="font-normal">; {price(shelf.check.price, money)} of stock</span>}
           </td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.part_g.value, units)}</td>

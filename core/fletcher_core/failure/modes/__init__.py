@@ -46,4 +46,7 @@ MODES: dict[str, Mode] = {
     )
 }
 
-__all__ = ["MODES"]
+#: those of joints of panels
+OF_JOINTS = (joint.BOND.id, joint.BREAK.id, joint.BEARING.id)
+
+__all__ = ["MODES", "OF_JOINTS"]
