@@ -26,6 +26,7 @@ from . import bench_core, processes, serve
 from .bench_core import median_ms
 from .database import free_port
 from .install import chromium
+from .scratch import scratch
 from .shell import PYTHON, ROOT, environment
 
 
@@ -436,10 +437,10 @@ def main() -> int:
     older = bench_core.against(revision) if revision else {}
     rows = core() + searching() + weight()
     number = free_port()
-    with tempfile.TemporaryDirectory() as folder:
+    with tempfile.TemporaryDirectory() as folder, scratch("bench") as url:
         log = Path(folder) / "server.log"
         plenty = {"FLETCHER_RATE_DEMOS": "10000/h", "FLETCHER_DEMOS_PER_ADDRESS": "10000", "FLETCHER_DEMOS": "10000"}
-        process = serve.launch(number, os.environ["DATABASE_URL"], log, **plenty)
+        process = serve.launch(number, url, log, **plenty)
         try:
             serve.wait_for(number, process, log)
             rows += http(number)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 import re
 import tempfile
 from pathlib import Path
@@ -12,6 +11,7 @@ from playwright.sync_api import Page, expect, sync_playwright
 from . import serve
 from .database import free_port
 from .install import chromium
+from .scratch import scratch
 from .shell import ROOT
 
 FOLDER = ROOT / "docs" / "screenshots"
@@ -117,9 +117,8 @@ def take(page: Page) -> None:
 
 def main() -> int:
     FOLDER.mkdir(parents=True, exist_ok=True)
-    url = os.environ["DATABASE_URL"]
     number = free_port()
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as player:
+    with tempfile.TemporaryDirectory() as folder, scratch("shots") as url, sync_playwright() as player:
         log = Path(folder) / "server.log"
         process = serve.launch(number, url, log)
         try:

@@ -13,17 +13,20 @@ export function Door() {
   const [password, setPassword] = useState("");
   const [workshop, setWorkshop] = useState("");
   const [problems, setProblems] = useState<Said[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<{ at: "demo" | "own"; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
 
-  function enter(pending: Promise<Session>) {
+  function enter(at: "demo" | "own", pending: Promise<Session>) {
     setBusy(true);
     setProblems([]);
     setTrouble(null);
     pending.then(adopt, (cause: unknown) => {
       const fault = cause instanceof Fault ? cause : null;
-      setProblems(fault?.problems ?? []);
-      setTrouble(fault?.problems.length ? null : (fault?.message ?? "Something broke here."));
+      const said = fault?.problems ?? [];
+      setProblems(said.filter((p) => p.field));
+      const general = said.filter((p) => !p.field).map((p) => `${p.what} ${p.right}`.trim());
+      const text = said.length ? general.join(" ") : (fault?.message ?? "Something broke here. Try once more.");
+      setTrouble(text ? { at, text } : null);
       setBusy(false);
     });
   }
@@ -31,6 +34,7 @@ export function Door() {
   function submit(event: FormEvent) {
     event.preventDefault();
     enter(
+      "own",
       making ? take(client.POST("/api/session/new", { body: { name, password, workshop } })) : take(client.POST("/api/session", { body: { name, password } })),
     );
   }
@@ -48,9 +52,14 @@ export function Door() {
         <p className="mt-4 max-w-prose text-lg">
           Lay rods, tubes, film and tape into a foam wing. Each change is answered at once: bend, twist, grams, the load at which it gives way and the place.
         </p>
-        <button className="btn btn-main mt-6 min-h-14 px-6 text-xl" disabled={busy} onClick={() => enter(take(client.POST("/api/session/demo")))}>
+        <button className="btn btn-main mt-6 min-h-14 px-6 text-xl" disabled={busy} onClick={() => enter("demo", take(client.POST("/api/session/demo")))}>
           Open the demo workshop
         </button>
+        {trouble?.at === "demo" && (
+          <p role="alert" className="mt-2 font-medium text-gives">
+            {trouble.text}
+          </p>
+        )}
         <p className="mt-2 text-[15px] text-pencil">
           No account needed. A made-up group that watches a dune coast. Change anything: the copy is yours alone, and kept for a day after your last visit.
         </p>
@@ -73,9 +82,9 @@ export function Door() {
               onChange={setPassword}
               autoComplete={making ? "new-password" : "current-password"}
             />
-            {trouble && (
+            {trouble?.at === "own" && (
               <p role="alert" className="font-medium text-gives">
-                {trouble}
+                {trouble.text}
               </p>
             )}
             <button className="btn" disabled={busy} type="submit">
