@@ -69,6 +69,7 @@ from .questions.suggestions import start as start_airframe
 from .questions.suggestions import start_part, usual_joint
 from .questions.suggestions import suggest as suggest_pieces
 from .report.stand import Stand, stand
+from .report.steps import retold as working_in
 from .report.verdict import Slice, State, Verdict, Working
 from .search import Found, Progress, Wish
 from .shelf import ShelfCheck, ShelfItem, bill_of_materials, read_csv, read_label, take_from, unit_prices, write_csv
@@ -195,6 +196,7 @@ __all__ = [
     "why",
     "with_own",
     "words_of",
+    "working_in",
     "write_aerofoil",
     "write_csv",
 ]

@@ -29,7 +29,7 @@ def _asked(arguments: Sequence[str]) -> argparse.Namespace:
     parser.add_argument("file", type=Path, help="an airframe file, of any version")
     parser.add_argument("--part", choices=[*PARTS], help="one part; all that are described if not given")
     parser.add_argument("--scheme", help="a scheme by its name or id; the chosen one of each part if not given")
-    parser.add_argument("--units", choices=["metric", "inch"], default="metric")
+    parser.add_argument("--units", choices=["metric", "inch", "mixed"], default="metric")
     parser.add_argument("--json", action="store_true", help="the whole verdict, as the API gives it")
     return parser.parse_args(arguments)
 

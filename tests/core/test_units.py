@@ -6,7 +6,7 @@ import contextlib
 import math
 
 import pytest
-from fletcher_core.units import Measure, MeasureError, parse, show, show_bound
+from fletcher_core.units import Measure, MeasureError, in_system, parse, show, show_bound
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -130,3 +130,88 @@ def test_no_text_breaks_the_reader(text: str) -> None:
     for kind in ("length", "mass", "number"):
         with contextlib.suppress(MeasureError):  # nothing else may come out, and no number that is none
             assert math.isfinite(parse(text, kind))
+
+
+@pytest.mark.parametrize(
+    ("text", "kind", "system", "expected"),
+    [
+        ("68 F", "temperature", "metric", 20.0),
+        ("68", "temperature", "inch", 20.0),
+        ("-4 °F", "temperature", "metric", -20.0),
+        ("20", "temperature", "metric", 20.0),
+        ("3 sq in", "area", "metric", 19.3548),
+        ("3", "area", "inch", 19.3548),
+        ("1.4 oz/ft2", "area_mass", "metric", 427.21242),
+        ("2 oz/sq ft", "area_mass", "inch", 610.30345),
+        ("30 mph", "speed", "metric", 13.4112),
+        ("1.2 kg cm", "torque", "metric", 117.6798),
+        ("17 oz-in", "torque", "metric", 120.0464),
+        ("4.5 lb", "force", "metric", 20.0170),
+        ("500 g", "force", "metric", 4.903325),
+        ("3", "size", "mixed", 3.0),
+        ("3", "length", "mixed", 76.2),
+        ("5 ft 6 in", "length", "metric", 1676.4),
+    ],
+)
+def test_reads_the_units_that_people_use(text: str, kind: str, system: str, expected: float) -> None:
+    assert parse(text, kind, system) == pytest.approx(expected, rel=1e-6)
+
+
+def test_a_part_of_the_whole_is_a_length_where_the_whole_is_known() -> None:
+    assert parse("60 %", "length", "metric", 500.0) == pytest.approx(300.0)
+    assert parse("12.5%", "length", "inch", 400.0) == pytest.approx(50.0)
+    with pytest.raises(MeasureError, match="of what is not known"):
+        parse("60 %", "length")
+
+
+@pytest.mark.parametrize(
+    ("text", "kind"),
+    [("20 C", "length"), ("3 mm", "temperature"), ("3 lb", "area"), ("20 C 3 C", "temperature"), ("4 N", "number"),
+     ("5 kg/m3", "torque"), ("3 deg", "speed")],
+)  # fmt: skip
+def test_a_unit_of_something_else_is_told(text: str, kind: str) -> None:
+    with pytest.raises(MeasureError, match=r"does not measure|cannot be read|names one unit twice"):
+        parse(text, kind)
+
+
+@pytest.mark.parametrize(
+    ("value", "kind", "system", "shown"),
+    [
+        (20.0, "temperature", "inch", "68 °F"),
+        (20.0, "temperature", "metric", "20 °C"),
+        (19.3548, "area", "inch", "3 sq in"),
+        (120.0, "torque", "inch", "17 oz in"),
+        (20.0, "force", "mixed", "4.5 lb"),
+        (3.0, "size", "mixed", "3 mm"),
+        (25.4, "size", "mixed", "25.4 mm"),
+        (25.4, "length", "mixed", "1 in"),
+    ],
+)
+def test_writes_them_in_the_units_of_whoever_reads(value: float, kind: str, system: str, shown: str) -> None:
+    assert show(value, kind, system) == shown
+
+
+@given(
+    st.sampled_from(["length", "size", "mass", "speed", "density", "area_mass", "area", "torque", "force"]),
+    st.sampled_from(["metric", "inch", "mixed"]), st.floats(30.0, 900.0),
+)  # fmt: skip
+def test_what_is_written_is_read_back(kind: str, system: str, value: float) -> None:
+    assert parse(show(value, kind, system), kind, system) == pytest.approx(value, rel=0.03)
+
+
+@pytest.mark.parametrize(
+    ("unit", "value", "told", "expected"),
+    [
+        ("mm from the nose", 25.4, "in from the nose", 1.0),
+        ("MPa", 1.0, "psi", 145.0377),
+        ("N mm²", 1e6, "lb in²", 348.4516),
+        ("°C", 100.0, "°F", 212.0),
+        ("G", 3.0, "G", 3.0),
+        ("Hz", 3.0, "Hz", 3.0),
+    ],
+)
+def test_figures_of_a_working_in_pounds_and_inches(unit: str, value: float, told: str, expected: float) -> None:
+    found, said = in_system(value, unit, "inch")
+    assert said == told
+    assert found == pytest.approx(expected, rel=1e-5)
+    assert in_system(value, unit, "metric") == (value, unit)

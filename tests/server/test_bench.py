@@ -142,7 +142,7 @@ def test_the_catalogue_carries_figures_sources_and_limits(ann: Person) -> None:
     assert film["figures"]["Et_along"] == [60, 85, 110]
     assert "handbook" in film["basis"]
     assert cat["limits"]["rod"]["diameter_mm"] == {
-        "label": "diameter", "quantity": "length", "minimum": 0.3, "maximum": 40.0, "default": 3.0,
+        "label": "diameter", "quantity": "size", "minimum": 0.3, "maximum": 40.0, "default": 3.0,
     }  # fmt: skip
     assert len(cat["presets"]) == 7
 
@@ -163,3 +163,31 @@ def test_one_page_for_every_address_and_nothing_from_elsewhere() -> None:
     assert b'id="root"' in page.content
     assert "default-src 'self'" in page.headers["Content-Security-Policy"]
     assert Client().get("/api/nothing").status_code == 404
+
+
+def test_measures_follow_the_persons_units_and_a_part_of_the_whole(ann: Person) -> None:
+    def shown(text: str, kind: str, **more: Any) -> str:
+        answer = ann.get("/api/measure", text=text, kind=kind, **more)
+        assert answer.status_code == 200, answer.json()
+        return str(answer.json()["shown"])
+
+    assert shown("60 %", "length", whole=500.0) == "300 mm"
+    assert ann.put("/api/session/units", {"units": "mixed"}).json()["units"] == "mixed"
+    assert shown("3", "size") == "3 mm"
+    assert shown("2.7", "length") == "2.7 in"
+    assert shown("68", "temperature") == "68 °F"
+    refused = ann.get("/api/measure", text="60 %", kind="length")
+    assert refused.status_code == 422
+    assert "of what is not known" in refused.json()["message"]
+
+
+def test_workings_come_in_the_persons_units(ann: Person, file: dict[str, Any]) -> None:
+    metric = ann.post("/api/why", question(file, figure="EI", station_mm=100)).json()
+    ann.put("/api/session/units", {"units": "inch"})
+    inch = ann.post("/api/why", question(file, figure="EI", station_mm=100)).json()
+    own = next(s for s in metric["steps"] if s["unit"] in ("N mm²", "N m²"))
+    same = next(s for s in inch["steps"] if s["label"] == own["label"])
+    assert same["value"].endswith(" lb in²")
+    assert same["number"] == own["number"]
+    assert any(s["value"].endswith(" psi") for s in inch["inputs"])
+    assert not any(s["value"].endswith((" MPa", " mm", " g")) for s in inch["steps"] + inch["inputs"])

@@ -64,7 +64,11 @@ def _fits_depth(layout: PartLayout, p: int, index: int, piece: Any, here: Any) -
     k = int(np.argmin(spare))
     height = float(members.height[p][here][k])
     fits = y[here][spare >= -0.05]
-    facts = {"size": Measure(height), "depth": Measure(float(depth[k])), "y": Measure(float(y[here][k]))}
+    facts = {
+        "size": Measure(height, "size"),
+        "depth": Measure(float(depth[k]), "size"),
+        "y": Measure(float(y[here][k])),
+    }
     field = kind_of(piece).size_field(piece, "z")
     if getattr(piece, "inset_mm", 0.0) > 0 and depth[k] >= height:
         yield Problem(

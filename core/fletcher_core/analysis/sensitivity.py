@@ -81,6 +81,24 @@ def figure_label(name: str) -> str:
     return f"{entry.label}: {said}"
 
 
+#: figures that are no stress
+_UNITS = {
+    "density": "kg/m³", "mass": "g/m²", "area_mass": "g/m²", "bears": "mm", "thick": "mm", "fibre_volume": "",
+    "paper_Et": "N/mm", "paper_Gt": "N/mm", "paper_tension": "N/mm", "paper_compression": "N/mm",
+}  # fmt: skip
+
+
+def unit_of(name: str) -> str:
+    """A figure's unit: ``skin.packing_tape.Et`` -> "N/mm"; nothing for a share."""
+    family, _, rest = name.partition(".")
+    figure = rest.rpartition(".")[2]
+    if family in ("method", "craft", "lay_up") or (family, figure) == ("fibre", "compression"):
+        return ""
+    if family in ("skin", "board") and figure in ("Et", "Gt", "tension", "compression", "peel"):
+        return "N/mm"
+    return _UNITS.get(figure, "MPa")
+
+
 def drivers(names: list[str], z: Array, draws: Array) -> list[Driver]:
     """Shares of an answer's variance that follow each figure, the largest first.
 

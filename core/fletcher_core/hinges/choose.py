@@ -22,8 +22,8 @@ class HingeQuestion(Described):
     length_mm: float = measure("length of the hinge", "length", 20.0, 2500.0, 250.0)
     depth_mm: float = measure("depth at the hinge", "length", 0.5, 200.0, 6.0)
     throw_deg: float = measure("throw each way", "angle", 1.0, 60.0, 25.0)
-    moment_Nmm: float = measure("hinge moment, N mm", "number", 0.0, 20_000.0, 30.0)
-    servo_Nmm: float = measure("servo's torque at the surface, N mm", "number", 1.0, 50_000.0, 150.0)
+    moment_Nmm: float = measure("hinge moment", "torque", 0.0, 20_000.0, 30.0)
+    servo_Nmm: float = measure("servo's torque at the surface", "torque", 1.0, 50_000.0, 150.0)
     keeps: Literal["days", "a season", "years"] = Field("a season", json_schema_extra={"label": "must last"})
     outdoors: bool = Field(False, json_schema_extra={"label": "lies in the sun"})
 

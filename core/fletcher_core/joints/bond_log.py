@@ -39,8 +39,8 @@ class BondTest(TwoSides):
         "none", json_schema_extra={"label": "preparation"}
     )
     cured_min: float = measure("minutes cured", "number", 1.0, 100_000.0, 1440.0)
-    air_C: float = measure("temperature, °C", "number", -15.0, 60.0, 20.0)
-    load_N: float | None = measure("load at which it broke, N; empty: by hand", "number", 0.01, 20_000.0, None)
+    air_C: float = measure("temperature", "temperature", -15.0, 60.0, 20.0)
+    load_N: float | None = measure("load at which it broke; empty: by hand", "force", 0.01, 20_000.0, None)
     where: Where = Field("foam", json_schema_extra={"label": "where it broke"})
     foam_left: float | None = measure("share of foam left on the other piece", "percent", 0.0, 1.0, None)
     day: datetime.date = Field(json_schema_extra={"label": "day"})

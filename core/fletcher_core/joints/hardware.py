@@ -125,9 +125,9 @@ class Hardware:
         said = way.called
         if way.comes_as is not None:
             size = (
-                f"{Measure(j.thickness_mm).text(system)} × {Measure(j.height_mm).text(system)}"
+                f"{Measure(j.thickness_mm, 'size').text(system)} × {Measure(j.height_mm, 'size').text(system)}"
                 if way.comes_as == "flat"
-                else Measure(j.thickness_mm).text(system)
+                else Measure(j.thickness_mm, "size").text(system)
             )
             said = f"{way.called} of {catalogue().stock[j.material].label.lower()}, {size}"
         return f"{said}, with tape over it" if j.tape else said
@@ -179,7 +179,7 @@ def problems_of_joints(layout: PartLayout, part: str) -> Iterator[Problem]:
             yield Problem(
                 (*where, field), f"{'height' if flat else 'diameter'} of the {way.called}",
                 f"The {way.called} {h.place} is {{size}}, but the {part} is only {{depth}} deep there.",
-                "Take {depth} or less.", {"size": Measure(size), "depth": Measure(h.depth)},
+                "Take {depth} or less.", {"size": Measure(size, "size"), "depth": Measure(h.depth, "size")},
             )  # fmt: skip
         room = min(p.span_mm for p in (panels[h.panel], panels[max(h.panel - 1, 0)]))
         if j.reach_mm > room:

@@ -23,11 +23,11 @@ Array = NDArray[Any]
 class LapQuestion(Described):
     """Two flat parts lapped: `stiffness_MPa` and `thickness_mm` of each where they are alike."""
 
-    force_N: float = measure("force to carry, N", "number", 0.1, 50_000.0, 200.0)
+    force_N: float = measure("force to carry", "force", 0.1, 50_000.0, 200.0)
     width_mm: float = measure("width of the lap", "length", 1.0, 500.0, 10.0)
     glue: str = Field("epoxy_30", json_schema_extra={"label": "glue", "table": "glue"})
     stock: str = Field("carbon_pultruded", json_schema_extra={"label": "material", "table": "stock"})
-    thickness_mm: float = measure("thickness of the parts", "length", 0.1, 30.0, 1.0)
+    thickness_mm: float = measure("thickness of the parts", "size", 0.1, 30.0, 1.0)
     factor: float = measure("safety factor", "number", 1.0, 6.0, 2.0)
 
 

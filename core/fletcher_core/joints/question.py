@@ -42,18 +42,18 @@ class JointQuestion(TwoSides):
     """What is asked of a glue; None: not asked."""
 
     shape: Shape = Field("butt", json_schema_extra={"label": "shape of the joint"})
-    area_cm2: float = measure("glued area, cm²", "number", 0.05, 10_000.0, 20.0)
+    area_cm2: float = measure("glued area", "area", 0.05, 10_000.0, 20.0)
     gap_mm: float = measure("gap", "length", 0.0, 10.0, 0.2)
     slides: bool = Field(False, json_schema_extra={"label": "must be slid into place"})
     bends: bool = Field(False, json_schema_extra={"label": "must bend with the foam"})
     wet: bool = Field(False, json_schema_extra={"label": "gets wet"})
     sanded: bool = Field(False, json_schema_extra={"label": "is sanded over"})
     looks: bool = Field(False, json_schema_extra={"label": "must look clean"})
-    heat_C: float = measure("heat near it, °C", "number", 0.0, 150.0, 40.0)
+    heat_C: float = measure("heat near it", "temperature", 0.0, 150.0, 40.0)
     fly_in_min: float | None = measure("minutes until it must fly", "number", 1.0, 20_000.0, None)
-    air_C: float = measure("temperature today, °C", "number", -15.0, 45.0, 20.0)
+    air_C: float = measure("temperature today", "temperature", -15.0, 45.0, 20.0)
     damp: float = measure("damp of the air today", "percent", 0.05, 1.0, 0.5)
-    load_N: float | None = measure("load it must carry, N", "number", 0.0, 20_000.0, None)
+    load_N: float | None = measure("load it must carry", "force", 0.0, 20_000.0, None)
 
     @property
     def foams(self) -> list[Foam]:

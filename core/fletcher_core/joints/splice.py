@@ -75,9 +75,9 @@ class SpliceQuestion(Described):
 
     form: Form = Field("tube", json_schema_extra={"label": "form"})
     material: str = Field("carbon_pultruded", json_schema_extra={"label": "material", "table": "stock"})
-    depth_mm: float = measure("diameter or thickness", "length", 0.3, 40.0, 6.0)
-    bore_mm: float = measure("bore of the tube", "length", 0.2, 39.0, 4.0)
-    width_mm: float = measure("width of the strip", "length", 0.5, 100.0, 6.0)
+    depth_mm: float = measure("diameter or thickness", "size", 0.3, 40.0, 6.0)
+    bore_mm: float = measure("bore of the tube", "size", 0.2, 39.0, 4.0)
+    width_mm: float = measure("width of the strip", "size", 0.5, 100.0, 6.0)
     glue: str = Field("epoxy_30", json_schema_extra={"label": "glue", "table": "glue"})
 
     @model_validator(mode="after")

@@ -22,7 +22,7 @@ class Plate(Across):
     material: str = Field("birch_ply", json_schema_extra={"label": "material", "table": "stock"})
     glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue", "table": "glue"})
     surface: Literal["top", "bottom", "both"] = Field("bottom", json_schema_extra={"label": "face"})
-    thickness_mm: float = measure("thickness", "length", 0.2, 10.0, 1.5)
+    thickness_mm: float = measure("thickness", "size", 0.2, 10.0, 1.5)
 
 
 def _rows(piece: Plate, index: int, ground: Ground) -> Rows:

@@ -20,7 +20,7 @@ class Rod(Buried):
     """A round rod in the foam: diameter mm."""
 
     kind: Literal["rod"] = "rod"
-    diameter_mm: float = measure("diameter", "length", 0.3, 40.0, 3.0)
+    diameter_mm: float = measure("diameter", "size", 0.3, 40.0, 3.0)
 
 
 def _rows(piece: Rod, index: int, ground: Ground) -> Rows:

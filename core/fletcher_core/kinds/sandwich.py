@@ -22,9 +22,9 @@ class Sandwich(Buried):
 
     kind: Literal["sandwich"] = "sandwich"
     wood: str = Field("balsa_hard", json_schema_extra={"label": "wood between", "table": "stock"})
-    width_mm: float = measure("width", "length", 0.5, 60.0, 5.0)
-    height_mm: float = measure("height of it all", "length", 1.0, 80.0, 10.0)
-    strip_mm: float = measure("thickness of each strip", "length", 0.05, 6.0, 0.5)
+    width_mm: float = measure("width", "size", 0.5, 60.0, 5.0)
+    height_mm: float = measure("height of it all", "size", 1.0, 80.0, 10.0)
+    strip_mm: float = measure("thickness of each strip", "size", 0.05, 6.0, 0.5)
 
     @model_validator(mode="after")
     def _has_wood(self) -> Sandwich:
@@ -33,8 +33,8 @@ class Sandwich(Buried):
                 "strip_mm",
                 "Two strips of {strip} leave no wood between them in {height}.",
                 "Take thinner strips, or make it higher.",
-                strip=Measure(self.strip_mm),
-                height=Measure(self.height_mm),
+                strip=Measure(self.strip_mm, "size"),
+                height=Measure(self.height_mm, "size"),
             )
         return self
 

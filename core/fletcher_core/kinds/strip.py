@@ -24,8 +24,8 @@ class Strip(Buried):
     """A flat strip, on edge or flat: width and thickness mm."""
 
     kind: Literal["strip"] = "strip"
-    width_mm: float = measure("width", "length", 0.5, 100.0, 6.0)
-    thickness_mm: float = measure("thickness", "length", 0.1, 30.0, 1.0)
+    width_mm: float = measure("width", "size", 0.5, 100.0, 6.0)
+    thickness_mm: float = measure("thickness", "size", 0.1, 30.0, 1.0)
     lying: Literal["flat", "on_edge"] = Field("flat", json_schema_extra={"label": "flat or on edge"})
 
 

@@ -22,7 +22,7 @@ class TapeStrip(Sheet):
     """A strip of tape along the span: width mm, layers, some of which may end early."""
 
     kind: Literal["tape"] = "tape"
-    width_mm: float = measure("tape width", "length", 3.0, 150.0, 48.0)
+    width_mm: float = measure("tape width", "size", 3.0, 150.0, 48.0)
     chord_from: float = chord_share("middle of the tape on the chord at the start", 0.3)
     chord_to: float = chord_share("middle of the tape on the chord at the end", 0.3)
 

@@ -28,10 +28,10 @@ class Tube(Buried):
     """A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`; a rod without a diameter fills the bore."""
 
     kind: Literal["tube"] = "tube"
-    outer_mm: float = measure("outer diameter", "length", 0.8, 60.0, 6.0)
-    inner_mm: float = measure("inner diameter", "length", 0.1, 59.0, 4.0)
+    outer_mm: float = measure("outer diameter", "size", 0.8, 60.0, 6.0)
+    inner_mm: float = measure("inner diameter", "size", 0.1, 59.0, 4.0)
     sleeve_material: str | None = Field(None, json_schema_extra={"label": "rod inside the tube", "table": "stock"})
-    sleeve_mm: float | None = measure("diameter of the rod inside, empty: it fills the bore", "length", 0.3, 59.0, None)
+    sleeve_mm: float | None = measure("diameter of the rod inside, empty: it fills the bore", "size", 0.3, 59.0, None)
     sleeve_to_mm: float = measure("the rod inside ends at", "length", 1.0, 2500.0, 100.0)
 
     @model_validator(mode="after")
@@ -41,8 +41,8 @@ class Tube(Buried):
                 "inner_mm",
                 "A bore of {bore} leaves no wall in a tube of {outer}.",
                 "The inner diameter should be smaller than the outer.",
-                bore=Measure(self.inner_mm),
-                outer=Measure(self.outer_mm),
+                bore=Measure(self.inner_mm, "size"),
+                outer=Measure(self.outer_mm, "size"),
             )
         return self
 
@@ -53,8 +53,8 @@ class Tube(Buried):
                 "sleeve_mm",
                 "A rod of {rod} does not go into a bore of {bore}.",
                 "Take a thinner rod, or a wider tube.",
-                rod=Measure(self.sleeve_mm),
-                bore=Measure(self.inner_mm),
+                rod=Measure(self.sleeve_mm, "size"),
+                bore=Measure(self.inner_mm, "size"),
             )
         return self
 

@@ -26,12 +26,12 @@ class Web(Stick, Layered):
 
     kind: Literal["web"] = "web"
     material: str = Field("balsa_hard", json_schema_extra={"label": "material", "table": "stock"})
-    thickness_mm: float = measure("thickness", "length", 0.3, 30.0, 3.0)
+    thickness_mm: float = measure("thickness", "size", 0.3, 30.0, 3.0)
     grain: Literal["along", "upright"] = Field("along", json_schema_extra={"label": "grain"})
     cap_material: str | None = Field(None, json_schema_extra={"label": "caps over its edges", "table": "stock"})
-    cap_width_mm: float = measure("width of the caps", "length", 0.5, 60.0, 6.0)
-    cap_thickness_mm: float = measure("thickness of one cap layer", "length", 0.05, 6.0, 0.5)
-    cover_mm: float = measure("thin wood strip over the caps", "length", 0.0, 5.0, 0.0)
+    cap_width_mm: float = measure("width of the caps", "size", 0.5, 60.0, 6.0)
+    cap_thickness_mm: float = measure("thickness of one cap layer", "size", 0.05, 6.0, 0.5)
+    cover_mm: float = measure("thin wood strip over the caps", "size", 0.0, 5.0, 0.0)
 
 
 def _rows(piece: Web, index: int, ground: Ground) -> Rows:

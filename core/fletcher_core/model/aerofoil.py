@@ -42,7 +42,7 @@ class FlatPlate(Described):
     """A flat plate: thickness mm."""
 
     kind: Literal["flat_plate"] = "flat_plate"
-    thickness_mm: float = measure("plate thickness", "length", 1.0, 80.0, 6.0)
+    thickness_mm: float = measure("plate thickness", "size", 1.0, 80.0, 6.0)
 
 
 class CoordinateAerofoil(Described):

@@ -116,9 +116,9 @@ class Lifting(Described):
                 "aerofoil.flat_plate.thickness_mm",
                 "{it} is no whole number of boards.",
                 "One board is {one}, two are {two}.",
-                it=Measure(self.aerofoil.thickness_mm),
-                one=Measure(board.thickness.typical),
-                two=Measure(2 * board.thickness.typical),
+                it=Measure(self.aerofoil.thickness_mm, "size"),
+                one=Measure(board.thickness.typical, "size"),
+                two=Measure(2 * board.thickness.typical, "size"),
             )
         return self
 

@@ -21,7 +21,7 @@ class Built(Described):
     layers: int = Field(1, ge=1, le=4, json_schema_extra={"label": "layers of film", "quantity": "number"})
     edge_strip: bool = Field(False, json_schema_extra={"label": "a strip of carbon at its edge"})
     horn_at: float = measure("place of the horn, from its inner end", "percent", 0.0, 1.0, 0.5)
-    servo_Nmm: float = measure("servo's torque, N mm", "number", 5.0, 5000.0, 120.0)
+    servo_Nmm: float = measure("servo's torque", "torque", 5.0, 5000.0, 120.0)
     servo_arm_mm: float = measure("servo's arm", "length", 2.0, 60.0, 10.0)
     horn_mm: float = measure("height of the horn", "length", 2.0, 80.0, 15.0)
 

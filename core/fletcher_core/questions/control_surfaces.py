@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel, ValidationError
 
 from ..analysis.estimate import Estimate, estimate_of
-from ..analysis.sensitivity import drivers, figure_label
+from ..analysis.sensitivity import drivers, figure_label, unit_of
 from ..analysis.uncertainty import SAMPLES, normals, sample
 from ..catalogue import Spread, catalogue
 from ..geometry import XI, planform, profile_of
@@ -18,8 +18,8 @@ from ..hinges import HingeQuestion, RankedHinge, SurfaceQuestion, choose_hinge
 from ..hinges.choose import Made
 from ..hinges.surface import SolvedSurface, Warps, air_per_mm, figures, linkage_throw, solve_surface, twist_along, warps
 from ..model import Airframe, Lifting, PartName, Problem, Refused
+from ..report.steps import basis, between, figures_of, step
 from ..report.verdict import Step, Working
-from ..report.working import basis, digits, step
 
 Array = NDArray[np.float64]
 
@@ -209,11 +209,7 @@ def _workings(drawn: _Drawn) -> dict[str, Working]:
     q, s = drawn.q, drawn.solved
     names = sorted(drawn.table)
     z = normals(tuple(names))
-    inputs = [
-        Step(label=figure_label(n), formula="low, typical, high", value=", ".join(digits(v) for v in drawn.table[n]),
-             source=basis(n), number=drawn.table[n].typical)
-        for n in names
-    ]  # fmt: skip
+    inputs = [figures_of(figure_label(n), drawn.table[n], unit_of(n), basis(n)) for n in names]
     per_mm = float(air_per_mm(q, drawn.values)[0])
     far = max(q.arms)
     air = [
@@ -254,7 +250,7 @@ def _workings(drawn: _Drawn) -> dict[str, Working]:
         spread = drawn.figure(draws)
         drawn_step = Step(
             label="Spread", formula=f"P10 to P90 of {SAMPLES} draws of every figure (Sobol points, fixed seed)",
-            value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),
+            value=between(spread, unit),
             source="Owen 1998; the catalogue's low, typical and high figures",
         )  # fmt: skip
         found[key] = Working(

@@ -214,7 +214,7 @@ def _bought(a: Evaluation, with_it: int, without: int, run: Any) -> _Bought:
 
 def ledger(a: Evaluation, system: System) -> list[LedgerLine]:
     """What each piece weighs, takes and buys: the part with it less the part without."""
-    warned, careful = warnings(a.layout), cautions(a.layout)
+    warned, careful = warnings(a.layout), cautions(a.layout, system)
     for index, sentence in askew(a).items():
         warned.setdefault(index, []).append(sentence)
     y = a.layout.plan.y

@@ -22,6 +22,10 @@ class Step(BaseModel):
     value: str
     source: str = ""
     number: float | None = None
+    #: of the number, in the core's units
+    unit: str = ""
+    #: of a figure that went in
+    spread: Estimate | None = None
 
 
 class Working(BaseModel):

@@ -11,6 +11,7 @@ from ..catalogue import Foam, catalogue
 from ..catalogue.entries import Tagged
 from ..kinds import kind_of
 from ..sections import PartLayout
+from ..units import System, show
 from .words import short
 
 
@@ -96,7 +97,7 @@ def warnings(layout: PartLayout) -> dict[int, list[str]]:
     return {k: list(dict.fromkeys(v)) for k, v in said.items()}
 
 
-def cautions(layout: PartLayout) -> dict[int, list[str]]:
+def cautions(layout: PartLayout, system: System) -> dict[int, list[str]]:
     """Where work can hurt or a material wants care: piece -> sentences."""
     cat, foam = catalogue(), _foam(layout)
     family = foam.glue_family if foam else "eps"
@@ -120,7 +121,8 @@ def cautions(layout: PartLayout) -> dict[int, list[str]]:
             iron = cat.skin[film.material].iron_C
             if iron is not None and iron.typical > softens.low:
                 lines.append(
-                    f"Ironed at about {iron.typical:.0f} °C, and this foam softens from {softens.low:.0f} °C: "
+                    f"Ironed at about {show(iron.typical, 'temperature', system)}, and this foam softens from "
+                    f"{show(softens.low, 'temperature', system)}: "
                     "keep the iron low and moving, and try a scrap first."
                 )
         lines += [cat.hazard[h].says for entry in made_of(piece) for h in entry.hazards]

@@ -23,7 +23,7 @@ def material_label(piece: Any) -> str:
 
 def size(piece: Any, system: System) -> str:
     """Its size in the person's units."""
-    return kind_of(piece).size(piece, lambda value: Measure(value).text(system))
+    return kind_of(piece).size(piece, lambda value: Measure(value, "size").text(system))
 
 
 def what(piece: Any, system: System) -> str:

@@ -13,62 +13,27 @@ import numpy as np
 from ..analysis.estimate import estimate_of
 from ..analysis.evaluation import Evaluation
 from ..analysis.past_first import outlives
-from ..analysis.sensitivity import drivers, figure_label
+from ..analysis.sensitivity import drivers, figure_label, unit_of
 from ..analysis.uncertainty import SAMPLES
 from ..beam import Integrals
-from ..catalogue import catalogue
 from ..failure import MODES, Finding
 from ..loads import AIR_DENSITY, Case, lift_slope
 from ..model import Problem, Refused
 from ..units import Measure, System
 from .judgement import Margins
 from .lines import SCREENS, answers_drawn, figure_of, ledger, mass_of, screens
+from .steps import basis, between, digits, figures_of, retold, step
 from .verdict import Step, Working
 from .words import factor_words, how, label, limit_words, place
-
-_RAISED = str.maketrans("0123456789-", "⁰¹²³⁴⁵⁶⁷⁸⁹⁻")
-
-
-def digits(value: float, places: int = 3) -> str:
-    """A number to so many significant figures, as people write it."""
-    if abs(value) < 1e-12:
-        return "0"
-    if 0.01 <= abs(value) < 1e5:
-        return f"{value:.{max(0, places - 1 - int(np.floor(np.log10(abs(value)))))}f}".replace("-", "−")
-    mantissa, power = f"{value:.{places - 1}e}".split("e")
-    return f"{mantissa} × 10{str(int(power)).translate(_RAISED)}".replace("-", "−")
-
-
-def step(label: str, number: float, unit: str, formula: str = "", source: str = "") -> Step:
-    """A line of a working, its value in words."""
-    number = float(number)
-    return Step(
-        label=label, formula=formula, value=f"{digits(number)} {unit}".strip(), source=source,
-        number=number if np.isfinite(number) else None,
-    )  # fmt: skip
-
-
-def basis(name: str) -> str:
-    """What kind of source an entry's figures have."""
-    family, _, rest = name.partition(".")
-    tables = {"folded": "board", "core": "foam"}
-    table = getattr(catalogue(), tables.get(family, family), {})
-    entry = table.get(rest.rpartition(".")[0].partition("@")[0])
-    if entry is None:
-        return "the catalogue, for this foam and density"
-    return str(entry.grounds)
 
 
 def _inputs(a: Evaluation, *families: str) -> list[Step]:
     """Low, typical and high of the figures of some families, or of all that were used."""
     return [
-        Step(
-            label=figure_label(name), formula="low, typical, high", value=", ".join(digits(v) for v in spread),
-            source=basis(name), number=spread.typical,
-        )
+        figures_of(figure_label(name), spread, unit_of(name), basis(name))
         for name, spread in sorted(a.table.items())
         if not families or name.partition(".")[0] in families
-    ]  # fmt: skip
+    ]
 
 
 def _case_of(a: Evaluation, run: int) -> Case:
@@ -147,7 +112,7 @@ def _made(a: Evaluation, figure: str, title: str, steps: list[Step], inputs: lis
             *steps,
             Step(label="Spread",
                  formula=f"P10 to P90 of {SAMPLES} draws of every material figure (Sobol points, fixed seed)",
-                 value=f"{digits(spread.low)} to {digits(spread.high)} {unit}".strip(),
+                 value=between(spread, unit),
                  source="Owen 1998; Barraquand 1995; the catalogue's low, typical and high figures"),
         ]  # fmt: skip
     return Working(figure=figure, title=title, steps=steps, inputs=inputs, spread=spread, unit=unit, drivers=found)
@@ -453,4 +418,4 @@ def working(a: Evaluation, figure: str, system: System, y_mm: float | None) -> W
     tell = _TOLD.get(figure.partition(":")[0])
     if tell is None:
         raise _no_such(figure)
-    return tell(a, figure, system, y_mm)
+    return retold(tell(a, figure, system, y_mm), system)

@@ -18,7 +18,7 @@ MOST = 20_000
 class Wish(Described):
     """Targets; None: not asked for. `part_g` is of the whole wing, foam and glue included."""
 
-    break_g: float | None = measure("holds at least, in g", "number", 0.5, 100.0, None)
+    break_g: float | None = measure("holds at least, in G", "number", 0.5, 100.0, None)
     tip_bend_mm: float | None = measure("tip bends at most", "length", 0.5, 1500.0, None)
     twist_deg: float | None = measure("twists at most", "angle", 0.05, 30.0, None)
     part_g: float | None = measure("the wing weighs at most", "mass", 5.0, 15000.0, None)

@@ -50,10 +50,10 @@ class ShelfItem(Described):
     )
     material: str = Field(max_length=90, json_schema_extra={"label": "material"})
     count: int = Field(1, ge=0, le=10_000, json_schema_extra={"label": "how many", "quantity": "number"})
-    diameter_mm: float | None = measure("diameter", "length", 0.2, 80.0, None)
-    bore_mm: float | None = measure("bore", "length", 0.1, 79.0, None)
-    width_mm: float | None = measure("width", "length", 0.5, 3000.0, None)
-    thickness_mm: float | None = measure("thickness", "length", 0.005, 300.0, None)
+    diameter_mm: float | None = measure("diameter", "size", 0.2, 80.0, None)
+    bore_mm: float | None = measure("bore", "size", 0.1, 79.0, None)
+    width_mm: float | None = measure("width", "size", 0.5, 3000.0, None)
+    thickness_mm: float | None = measure("thickness", "size", 0.005, 300.0, None)
     length_mm: float | None = measure("length", "length", 1.0, 500_000.0, None)
     grams: float | None = measure("weight of one", "mass", 0.1, 50_000.0, None)
     area_g_m2: float | None = measure("weight of the dry cloth", "area_mass", 10.0, 600.0, None)
@@ -75,7 +75,7 @@ class ShelfItem(Described):
             raise fault(
                 "bore_mm", "A bore of {bore} leaves no wall in a tube of {outer}.",
                 "The bore should be smaller than the diameter.",
-                bore=Measure(self.bore_mm), outer=Measure(self.diameter_mm or 0.0),
+                bore=Measure(self.bore_mm, "size"), outer=Measure(self.diameter_mm or 0.0, "size"),
             )  # fmt: skip
         return self
 

@@ -161,13 +161,13 @@ def get_catalogue(request: HttpRequest) -> CatalogueOut:
 
 
 @router.get("/measure", response={200: MeasureOut, 422: Problems}, operation_id="measure")
-def measure(request: HttpRequest, text: str, kind: str) -> MeasureOut:
-    """Read a length, weight or speed as it was typed, in the person's units."""
+def measure(request: HttpRequest, text: str, kind: str, whole: float | None = None) -> MeasureOut:
+    """Read a length, weight or speed as it was typed, in the person's units; per cent are of the `whole`, mm."""
     if kind not in get_args(MeasureKind):
         raise Refused([Problem(("kind",), "kind", "This is no kind of measure.", ", ".join(get_args(MeasureKind)))])
     quantity: MeasureKind = kind  # type: ignore[assignment]
     try:
-        value = parse_measure(text[:60], quantity, units(request))
+        value = parse_measure(text[:60], quantity, units(request), whole)
     except MeasureError as exc:
         raise Refused([Problem(("text",), "measure", f"{exc}.", "")]) from exc
     return MeasureOut(value=value, shown=show_measure(value, quantity, units(request)))

@@ -14,6 +14,7 @@ from fletcher_core import (
     SurfaceName,
     SurfaceQuestion,
     SurfaceVerdict,
+    System,
     Throw,
     bevel_gauge_svg,
     current_catalogue,
@@ -24,6 +25,7 @@ from fletcher_core import (
     surface_of,
     swung_polygons,
     throw_of,
+    working_in,
 )
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
@@ -88,13 +90,15 @@ class Gauge(BaseModel):
 
 
 def _answer(
-    q: SurfaceQuestion, keeps: str, outdoors: bool, hinge: str | None, at_deg: float,
+    system: System, q: SurfaceQuestion, keeps: str, outdoors: bool, hinge: str | None, at_deg: float,
     wing_hz: tuple[float, float] | None = None,
 ) -> SurfaceAnswer:  # fmt: skip
     """Judged at full throw and top speed, its hinges ranked, the chosen one (or the best) drawn."""
     if hinge is not None and hinge not in current_catalogue().hinge:
         raise Refused([Problem(("hinge",), "hinge", "There is no such hinge.", "Choose one from the list.")])
-    verdict = judge_surface(q, wing_hz)
+    judged = judge_surface(q, wing_hz)
+    told = {figure: working_in(working, system) for figure, working in judged.workings.items()}
+    verdict = judged.model_copy(update={"workings": told})
     ranked = hinges_for(q, verdict, keeps, outdoors)
     taken = next((r for r in ranked if r.hinge == hinge), ranked[0])
     how, seen = current_catalogue().hinge[taken.hinge].how, current_catalogue().hinge[taken.hinge].seen
@@ -112,7 +116,7 @@ def _answer(
 def judge(request: HttpRequest, surface_asked: SurfaceAsked) -> SurfaceAnswer:
     """A surface by itself."""
     asked = surface_asked
-    return _answer(asked.surface, asked.keeps, asked.outdoors, asked.hinge, asked.at_deg)
+    return _answer(units(request), asked.surface, asked.keeps, asked.outdoors, asked.hinge, asked.at_deg)
 
 
 @router.post("/surface/wing", response={200: SurfaceAnswer, 422: Problems}, operation_id="judge_wing_surface")
@@ -121,7 +125,7 @@ def judge_wing_surface(request: HttpRequest, wing_surface: WingSurface) -> Surfa
     asked = wing_surface
     q = surface_of(asked.airframe, asked.which)
     surface = part_of(asked.airframe, asked.which)[1].surfaces[asked.which]
-    return _answer(q, surface.keeps, surface.outdoors, surface.hinge, asked.at_deg, asked.wing_hz)
+    return _answer(units(request), q, surface.keeps, surface.outdoors, surface.hinge, asked.at_deg, asked.wing_hz)
 
 
 @router.post("/surface/gauge", response={200: None, 422: Problems}, operation_id="bevel_gauge")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, cast, get_args
 
 from django.contrib.auth.models import AnonymousUser, User
 from django.http import HttpRequest
@@ -48,4 +48,5 @@ def membership(request: HttpRequest) -> Membership:
 
 def units(request: HttpRequest) -> System:
     """Units for words, from the session; metric for strangers."""
-    return "inch" if request.session.get("units") == "inch" else "metric"
+    kept = request.session.get("units")
+    return cast(System, kept) if kept in get_args(System) else "metric"

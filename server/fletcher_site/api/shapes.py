@@ -20,6 +20,7 @@ from fletcher_core import (
     ShelfItem,
     Stand,
     State,
+    System,
     Unit,
     Wish,
     fault,
@@ -67,7 +68,7 @@ class NewAccount(SignIn):
 
 
 class UnitChoice(BaseModel):
-    units: Literal["metric", "inch"]
+    units: System
 
 
 class WorkshopOut(Schema):
@@ -79,7 +80,7 @@ class WorkshopOut(Schema):
 class SessionOut(Schema):
     signed_in: bool
     name: str = ""
-    units: Literal["metric", "inch"] = "metric"
+    units: System = "metric"
     workshop: WorkshopOut | None = None
     csrf: str
 

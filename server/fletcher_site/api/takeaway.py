@@ -11,6 +11,7 @@ from fletcher_core import (
     CoordinateAerofoil,
     Problem,
     Refused,
+    System,
     evaluate,
     ledger_csv,
     plan_svg,
@@ -47,7 +48,7 @@ def _name(text: str) -> str:
     return re.sub(r"[^a-z0-9]+", "-", text.lower()).strip("-")[:60] or "airframe"
 
 
-def _text(wanted: Wanted, system: Literal["metric", "inch"], workshop: Workshop) -> str:
+def _text(wanted: Wanted, system: System, workshop: Workshop) -> str:
     file = wanted.file
     if wanted.what == "airframe":
         # with the workshop's own materials, so that it can be read anywhere

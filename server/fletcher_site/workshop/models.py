@@ -47,6 +47,7 @@ class Membership(models.Model):
     class Units(models.TextChoices):
         METRIC = "metric"
         INCH = "inch"
+        MIXED = "mixed"
 
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="memberships")
     workshop = models.ForeignKey(Workshop, on_delete=models.CASCADE, related_name="memberships")
@@ -57,7 +58,7 @@ class Membership(models.Model):
         constraints = [
             models.UniqueConstraint(fields=["user", "workshop"], name="member_once"),
             models.CheckConstraint(condition=models.Q(role__in=["owner", "member"]), name="role_known"),
-            models.CheckConstraint(condition=models.Q(units__in=["metric", "inch"]), name="units_known"),
+            models.CheckConstraint(condition=models.Q(units__in=["metric", "inch", "mixed"]), name="units_known"),
         ]
 
 

@@ -382,7 +382,7 @@ export interface paths {
         };
         /**
          * Measure
-         * @description Read a length, weight or speed as it was typed, in the person's units.
+         * @description Read a length, weight or speed as it was typed, in the person's units; per cent are of the `whole`, mm.
          */
         get: operations["measure"];
         put?: never;
@@ -3086,6 +3086,8 @@ export interface components {
             bend_mm: number;
             /** Break G */
             break_g: number;
+            /** Ends At Joint */
+            ends_at_joint: string;
             /** Gives Way In */
             gives_way_in: string;
             /** Hold G */
@@ -3742,7 +3744,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            units: "metric" | "inch";
+            units: "metric" | "inch" | "mixed";
             workshop?: components["schemas"]["WorkshopOut"] | null;
         };
         /**
@@ -4283,6 +4285,12 @@ export interface components {
              * @default
              */
             source: string;
+            spread?: components["schemas"]["Estimate"] | null;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
             /** Value */
             value: string;
         };
@@ -4793,7 +4801,7 @@ export interface components {
              * Units
              * @enum {string}
              */
-            units: "metric" | "inch";
+            units: "metric" | "inch" | "mixed";
         };
         /**
          * UnreadableOut
@@ -5976,6 +5984,7 @@ export interface operations {
             query: {
                 text: string;
                 kind: string;
+                whole?: number | null;
             };
             header?: never;
             path?: never;

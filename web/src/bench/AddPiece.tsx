@@ -5,7 +5,7 @@ import { useState } from "react";
 import { client, Fault, takeAs } from "../api/client";
 import type { Airframe, Offer, Scheme, Schemas } from "../api/types";
 import { MiniSection } from "../drawing/MiniSection";
-import { rough } from "../lib/show";
+import { inUnits, rough } from "../lib/show";
 import { useUnits } from "../session";
 
 export type Wish = Schemas["PieceWish"]["kind"];
@@ -19,6 +19,7 @@ const GROUPS: { group: Offer["group"]; title: string }[] = [
 
 function Line({ offer, onAdd }: { offer: Offer; onAdd: () => void }) {
   const weight = offer.grams_per_m;
+  const units = useUnits();
   return (
     <li className="border-b border-rule last:border-b-0">
       <button className="grid w-full grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3 px-3 py-2 text-left hover:bg-kraft-pale" onClick={onAdd}>
@@ -31,7 +32,8 @@ function Line({ offer, onAdd }: { offer: Offer; onAdd: () => void }) {
         </span>
         <span className="text-right text-[15px] whitespace-nowrap">
           {weight < 0 ? "−" : ""}
-          {rough(Math.abs(weight))} g<span className="block text-[14px] text-pencil">a metre</span>
+          {units === "metric" ? `${rough(Math.abs(weight))} g` : `${rough(inUnits(Math.abs(weight), "g/m", units).value)} oz`}
+          <span className="block text-[14px] text-pencil">{units === "metric" ? "a metre" : "a foot"}</span>
         </span>
       </button>
     </li>

@@ -1,4 +1,6 @@
 import type { Curves } from "../api/types";
+import { inUnits } from "../lib/show";
+import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 import type { Why } from "./WorkingSheet";
 
@@ -8,12 +10,13 @@ function nearest(y: number[], at: number): number {
 
 /** What the section at the station line is worth; each figure opens its working. */
 export function HereLine({ curves, station, onWhy }: { curves: Curves; station: number; onWhy: (why: Why) => void }) {
+  const units = useUnits();
   const k = nearest(curves.y_mm, station);
   const figures = [
     { figure: "EI", name: "bending stiffness EI", value: curves.EI_Nmm2[k]! * 1e-6, unit: "N m²" },
     { figure: "GJ", name: "twist stiffness GJ", value: curves.GJ_Nmm2[k]! * 1e-6, unit: "N m²" },
     { figure: "GA", name: "shear stiffness", value: curves.GA_N[k]!, unit: "N" },
-  ];
+  ].map((f) => ({ ...f, ...inUnits(f.value, f.unit, units) }));
   return (
     <p className="flex flex-wrap gap-x-5 text-[15px]">
       <span className="text-pencil">Here:</span>

@@ -1,3 +1,4 @@
+import { halfSpan, partOf } from "../lib/parts";
 import { factor } from "../lib/show";
 import { useCatalogue } from "../session";
 import { AddPiece } from "./AddPiece";
@@ -42,6 +43,7 @@ export function LedgerTab({ bench }: { bench: Bench }) {
             key={piece.id}
             piece={piece}
             index={bench.index}
+            half={halfSpan(partOf(bench.file.airframe, scheme.part))}
             catalogue={catalogue}
             cautions={cautions}
             onChange={(next, key) => bench.changePiece(piece.id, next, key)}

@@ -1,7 +1,7 @@
 import type { Airframe, Catalogue, PartName, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { ReserveBar } from "../drawing/ReserveBar";
-import { factor, length, rough, trim } from "../lib/show";
+import { factor, length, rough, told, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { MeasureField } from "../ui/fields";
 import { WhyButton } from "../ui/WhyButton";
@@ -20,13 +20,13 @@ type Asked = "push_factor" | "gust_m_s" | "landing_g" | "throw_g" | "line_g" | "
 
 const TAIL = ["landing_g", "handling_N"];
 
-const ASKED: { field: Asked; label: string; kind: "number" | "speed" }[] = [
+const ASKED: { field: Asked; label: string; kind: "number" | "speed" | "force" }[] = [
   { field: "gust_m_s", label: "Sharp gust", kind: "speed" },
   { field: "push_factor", label: "Hardest push, in G", kind: "number" },
   { field: "landing_g", label: "Belly landing, in G", kind: "number" },
   { field: "throw_g", label: "Hand throw, in G", kind: "number" },
   { field: "line_g", label: "Launch line, times its weight", kind: "number" },
-  { field: "handling_N", label: "Push at the tip, in N", kind: "number" },
+  { field: "handling_N", label: "Push at the tip", kind: "force" },
 ];
 
 /** What flight, launch and landing ask of the wing, where it stands in each, and how it shakes. */
@@ -119,7 +119,7 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
             <li key={s.id} className="grid grid-cols-[minmax(0,1fr)_9rem_auto] items-center gap-x-3 border-b border-rule py-1">
               <span>
                 <b className={`font-medium ${s.state === "gives way" ? "text-gives" : s.state === "close" ? "text-kraft" : ""}`}>
-                  {s.label}: {s.speed ? `${rough(s.speed.value)} m/s` : "none found"}
+                  {s.label}: {s.speed ? told(s.speed.value, "m/s", units) : "none found"}
                 </b>
                 {s.ratio && `, ${trim(s.ratio, 1)} times top speed`}
                 <span className="block text-[14px] leading-4.5 text-pencil">{s.says}</span>
@@ -128,7 +128,7 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
                 <RangeBar
                   figure={s.speed}
                   mark={flight.speed_m_s}
-                  label={`Between ${rough(s.speed.low)} and ${rough(s.speed.high)} m/s; top speed ${rough(flight.speed_m_s)}`}
+                  label={`Between ${told(s.speed.low, "m/s", units)} and ${told(s.speed.high, "m/s", units)}; top speed ${told(flight.speed_m_s, "m/s", units)}`}
                 />
               ) : (
                 <span />

@@ -4,6 +4,8 @@ import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
 interface Props {
   piece: Piece;
   index: number;
+  /** Half span of the part, mm. */
+  half: number;
   catalogue: Catalogue;
   cautions: string[];
   onChange: (next: (piece: Piece) => Piece, key: string) => void;
@@ -63,7 +65,9 @@ const SHOWN: Record<string, (piece: Values) => boolean> = {
 const LAST = ["level", "inset_mm", "x_from", "x_to", "nose_lap_mm", "chord_from", "chord_to", "y_from_mm", "y_to_mm", "glue", "name"];
 const WIDE = new Set(["material", "glue", "name"]);
 const HIDDEN = new Set(["id", "kind", "on"]);
-const MEASURES = new Set<string>(["length", "percent", "angle", "area_mass", "mass", "number"]);
+const MEASURES = new Set<string>(["length", "size", "percent", "angle", "area_mass", "mass", "torque", "force", "number"]);
+/** Places along the span, which may be told as a part of the half span. */
+const ALONG = new Set(["y_from_mm", "y_to_mm", "sleeve_to_mm"]);
 
 const options = (choices: Choice[]) => choices.map((c) => ({ value: c.id, label: c.label }));
 const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1);
@@ -86,7 +90,7 @@ function choices(catalogue: Catalogue, piece: Piece, name: string, table: string
 }
 
 /** Everything about one piece. Each change is answered at once. */
-export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRemove, onClose }: Props) {
+export function PieceEditor({ piece, index, half, catalogue, cautions, onChange, onRemove, onClose }: Props) {
   const at = (field: string) => `pieces.${index}.${field}`;
   const set = (field: string, value: unknown) => onChange((now) => ({ ...now, [field]: value }) as Piece, `${piece.id}.${field}`);
   const record = piece as unknown as Values;
@@ -162,7 +166,16 @@ export function PieceEditor({ piece, index, catalogue, cautions, onChange, onRem
       );
     if (name === "name") return <TextField label={label} path={at(name)} value={String(value)} onChange={(v) => set(name, v)} />;
     if (!facts.quantity || !MEASURES.has(facts.quantity)) return null;
-    return <MeasureField label={label} path={at(name)} kind={facts.quantity as Kind} value={(value as number | null) ?? null} onChange={(v) => set(name, v)} />;
+    return (
+      <MeasureField
+        label={label}
+        path={at(name)}
+        kind={facts.quantity as Kind}
+        value={(value as number | null) ?? null}
+        onChange={(v) => set(name, v)}
+        {...(ALONG.has(name) && { whole: half, hint: name === "y_to_mm" ? "or 60 %, of the half span" : undefined })}
+      />
+    );
   }
 
   return (

@@ -1,10 +1,10 @@
-import type { TargetLine, Unit, Verdict } from "../api/types";
-import { builds, factor, length, mass, minutes, trim, wait } from "../lib/show";
+import type { TargetLine, Unit, Units, Verdict } from "../api/types";
+import { builds, factor, length, mass, minutes, temperature, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 
 const WORDS = { met: "met", close: "little to spare", missed: "missed" } as const;
 
-function figure(line: TargetLine, value: number, units: "metric" | "inch", unit: Unit): string {
+function figure(line: TargetLine, value: number, units: Units, unit: Unit): string {
   if (line.id === "bend") return length(value, units);
   if (line.id === "mass" || line.id === "share") return mass(value, units);
   if (line.id === "twist") return `${trim(value, 2)}°`;
@@ -48,7 +48,8 @@ export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => voi
         {work.hands.value > 0
           ? `About ${minutes(work.hands.value)} of hand work (${minutes(work.hands.low)} to ${minutes(work.hands.high)}).`
           : "No hand work yet."}
-        {work.slowest && ` ${work.slowest} lets it fly after ${wait(work.fly_after)} at 20 °C; all glue is through after ${wait(work.full_after)}.`}
+        {work.slowest &&
+          ` ${work.slowest} lets it fly after ${wait(work.fly_after)} at ${temperature(20, units)}; all glue is through after ${wait(work.full_after)}.`}
       </p>
     </section>
   );

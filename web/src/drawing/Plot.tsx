@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useRef } from "react";
 
-import { length } from "../lib/show";
+import { inUnits, length } from "../lib/show";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
 import { WhyButton } from "../ui/WhyButton";
@@ -47,8 +47,10 @@ function at(trace: Trace, x: number): number {
 }
 
 /** One quantity along the span, for one scheme or two laid over each other. */
-export function Plot({ title, unit, traces, station, onWhy, table = true }: Props) {
+export function Plot({ title, unit: given, traces: asTold, station, onWhy, table = true }: Props) {
   const units = useUnits();
+  const { value: times, unit } = inUnits(1, given, units);
+  const traces = times === 1 ? asTold : asTold.map((t) => ({ ...t, y: t.y.map((v) => v * times) }));
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const ys = traces.flatMap((t) => t.y);

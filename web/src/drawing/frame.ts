@@ -1,4 +1,5 @@
 import { type RefObject, useEffect, useState } from "react";
+import type { Units } from "../api/types";
 
 /** Width on the screen of an element, followed as it changes. */
 export function useWidth(ref: RefObject<HTMLElement | null>): number {
@@ -43,6 +44,6 @@ function along(line: readonly (readonly number[])[], y: number): number {
 }
 
 /** Distances between rules: 10 mm or half an inch, with figures at every tenth or eighth. */
-export function rules(units: "metric" | "inch"): { fine: number; figure: number } {
+export function rules(units: Units): { fine: number; figure: number } {
   return units === "metric" ? { fine: 10, figure: 100 } : { fine: 12.7, figure: 101.6 };
 }

@@ -105,7 +105,7 @@ export function BondLog() {
                 options={PREPARED.map((p) => ({ value: p!, label: p! }))}
               />
               <MeasureField label="Minutes cured" path="cured_min" kind="number" value={test.cured_min ?? null} onChange={(cured_min) => set({ cured_min })} />
-              <MeasureField label="Temperature, °C" path="air_C" kind="number" value={test.air_C ?? null} onChange={(air_C) => set({ air_C })} />
+              <MeasureField label="Temperature" path="air_C" kind="temperature" value={test.air_C ?? null} onChange={(air_C) => set({ air_C })} />
               <ChoiceField
                 label="Where it broke"
                 path="where"
@@ -123,9 +123,9 @@ export function BondLog() {
                 hint="empty: as usual for that"
               />
               <MeasureField
-                label="Broke at, N"
+                label="Broke at"
                 path="load_N"
-                kind="number"
+                kind="force"
                 value={test.load_N ?? null}
                 onChange={(load_N) => set({ load_N })}
                 onEmpty={() => set({ load_N: null })}

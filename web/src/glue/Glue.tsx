@@ -5,7 +5,7 @@ import { useLocation } from "react-router";
 
 import { client, Fault, take, takeAs } from "../api/client";
 import type { GlueAnswer, JointQuestion, Ranked } from "../api/types";
-import { mass, trim, wait } from "../lib/show";
+import { mass, temperature, told, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField } from "../ui/fields";
 import { ScoreSum, ScoreTable } from "../ui/ScoreTable";
@@ -28,10 +28,6 @@ const FLAGS: { id: "slides" | "bends" | "wet" | "sanded" | "looks"; name: string
   { id: "looks", name: "must look clean" },
 ];
 
-function force(newton: number): string {
-  return newton >= 100 ? `${trim(newton, 0)} N` : `${trim(newton, 1)} N`;
-}
-
 function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: boolean; open: boolean; shelf: string | undefined; onOpen: () => void }) {
   const units = useUnits();
   const reserve = ranked.reserve ?? null;
@@ -47,9 +43,9 @@ function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: b
           </span>
         </span>
         <span className="text-right text-[15px] leading-5">
-          carries {force(ranked.carries_N)}
+          carries {told(ranked.carries_N, "N", units)}
           <span className="block text-[14px] text-pencil">
-            {force(ranked.carries_low_N)} to {force(ranked.carries_high_N)}
+            {told(ranked.carries_low_N, "N", units)} to {told(ranked.carries_high_N, "N", units)}
           </span>
           {reserve && (
             <span className={`block font-medium ${weak ? "text-gives" : ""}`}>
@@ -102,6 +98,7 @@ function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: b
 }
 
 function Chooser({ start }: { start: JointQuestion }) {
+  const units = useUnits();
   const [joint, setJoint] = useState<JointQuestion>(start);
   const [school, setSchool] = useState("foaming");
   const [shelf, setShelf] = useState(false);
@@ -132,12 +129,12 @@ function Chooser({ start }: { start: JointQuestion }) {
               onChange={(shape) => set({ shape })}
               options={named(words?.shapes) as { value: NonNullable<JointQuestion["shape"]>; label: string }[]}
             />
-            <MeasureField label="Glued area, cm²" path="area_cm2" kind="number" value={joint.area_cm2 ?? null} onChange={(area_cm2) => set({ area_cm2 })} />
+            <MeasureField label="Glued area" path="area_cm2" kind="area" value={joint.area_cm2 ?? null} onChange={(area_cm2) => set({ area_cm2 })} />
             <MeasureField label="Gap" path="gap_mm" kind="length" value={joint.gap_mm ?? null} onChange={(gap_mm) => set({ gap_mm })} />
             <MeasureField
-              label="Load on it, N"
+              label="Load on it"
               path="load_N"
-              kind="number"
+              kind="force"
               value={joint.load_N ?? null}
               onChange={(load_N) => set({ load_N })}
               onEmpty={() => set({ load_N: null })}
@@ -153,14 +150,14 @@ function Chooser({ start }: { start: JointQuestion }) {
               hint="empty: no hurry"
             />
             <MeasureField
-              label="Heat near it, °C"
+              label="Heat near it"
               path="heat_C"
-              kind="number"
+              kind="temperature"
               value={joint.heat_C ?? null}
               onChange={(heat_C) => set({ heat_C })}
-              hint="a car in the sun: 65"
+              hint={`a car in the sun: ${temperature(65, units)}`}
             />
-            <MeasureField label="Air today, °C" path="air_C" kind="number" value={joint.air_C ?? null} onChange={(air_C) => set({ air_C })} />
+            <MeasureField label="Air today" path="air_C" kind="temperature" value={joint.air_C ?? null} onChange={(air_C) => set({ air_C })} />
             <MeasureField label="Damp of the air" path="damp" kind="percent" value={joint.damp ?? null} onChange={(damp) => set({ damp })} />
           </div>
           <fieldset className="mt-2">

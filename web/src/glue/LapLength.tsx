@@ -25,7 +25,7 @@ export function LapLength() {
     <Faults.Provider value={problems}>
       <div className="grid grid-cols-1 gap-6 md:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="grid grid-cols-2 gap-3">
-          <MeasureField label="Force to carry, N" path="force_N" kind="number" value={lap.force_N} onChange={(force_N) => set({ force_N })} />
+          <MeasureField label="Force to carry" path="force_N" kind="force" value={lap.force_N} onChange={(force_N) => set({ force_N })} />
           <MeasureField label="Width of the lap" path="width_mm" kind="length" value={lap.width_mm} onChange={(width_mm) => set({ width_mm })} />
           <ChoiceField label="Glue" path="glue" value={lap.glue} onChange={(glue) => set({ glue })} options={named(catalogue?.glue)} />
           <ChoiceField label="What is lapped" path="stock" value={lap.stock} onChange={(stock) => set({ stock })} options={named(catalogue?.stock)} />

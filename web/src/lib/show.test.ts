@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { builds, factor, length, mass, minutes, percent, rough, signed, trim } from "./show";
+import { builds, factor, inUnits, length, mass, minutes, percent, rough, signed, size, temperature, told, trim } from "./show";
 
 describe("figures as a builder reads them", () => {
   it("trims what is not known", () => {
@@ -36,5 +36,23 @@ describe("figures as a builder reads them", () => {
     expect([0.01, 0.14, 0.5, 0.72, 0.99].map(builds)).toEqual(["1 build in 100", "1 build in 7", "5 builds in 10", "7 builds in 10", "nearly every build"]);
     expect(trim(-2.13, 1)).toBe("−2.1");
     expect(trim(-0.01, 1)).toBe("0");
+  });
+});
+
+describe("the units of whoever reads", () => {
+  it("turns a figure's unit and keeps the words behind it", () => {
+    expect(inUnits(25.4, "mm", "inch")).toEqual({ value: 1, unit: "in" });
+    expect(inUnits(1, "N m nose up", "mixed").unit).toBe("lb in nose up");
+    expect(inUnits(1, "N m²", "inch").value).toBeCloseTo(348.45, 1);
+    expect(inUnits(2, "Hz", "inch")).toEqual({ value: 2, unit: "Hz" });
+    expect(told(120, "N mm", "inch")).toBe("17 oz in");
+    expect(told(14, "m/s", "metric")).toBe("14 m/s");
+    expect(temperature(20, "inch")).toBe("68 °F");
+  });
+  it("keeps sizes of stock in mm where both are read", () => {
+    expect(size(3, "mixed")).toBe("3 mm");
+    expect(size(25.4, "inch")).toBe("1 in");
+    expect(length(25.4, "mixed")).toBe("1 in");
+    expect(mass(28.35, "mixed")).toBe("1 oz");
   });
 });

@@ -19,9 +19,53 @@ export function factor(value: number, unit: Unit): string {
   return `${trim(value, 1)} ${unit === "times" ? "times" : unit}`;
 }
 
+/** A length along the aircraft, as near as it is known. */
 export function length(mm: number, units: Units): string {
   if (units === "metric") return `${trim(mm, Math.abs(mm) < 10 ? 1 : 0)} mm`;
   return inches(mm);
+}
+
+/** A size by which stock is sold: in mm for those who read stock in mm and all else in inches. */
+export function size(mm: number, units: Units): string {
+  return length(mm, units === "inch" ? "inch" : "metric");
+}
+
+/** Unit as the server tells it: what one of it is in the unit of those who read inches, and that. */
+const IN_POUNDS: Record<string, [number, string]> = {
+  mm: [1 / 25.4, "in"],
+  N: [0.2248089, "lb"],
+  "N m": [8.850746, "lb in"],
+  "N m²": [348.4516, "lb in²"],
+  "N mm": [0.1416119, "oz in"],
+  "g mm": [0.00138874, "oz in"],
+  "g/m": [0.0107515, "oz/ft"],
+  "g/m²": [0.02949354, "oz/yd²"],
+  "kg/m³": [0.06242796, "lb/ft³"],
+  MPa: [145.0377, "psi"],
+  "N/mm": [5.710147, "lb/in"],
+  "m/s": [2.236936, "mph"],
+};
+
+/** A figure and its unit in the units of whoever reads; words behind the unit stay. */
+export function inUnits(value: number, unit: string, units: Units): { value: number; unit: string } {
+  if (units === "metric") return { value, unit };
+  if (unit === "°C") return { value: (value * 9) / 5 + 32, unit: "°F" };
+  const known = Object.keys(IN_POUNDS)
+    .filter((u) => unit === u || unit.startsWith(`${u} `))
+    .sort((a, b) => b.length - a.length)[0];
+  if (!known) return { value, unit };
+  const [times, name] = IN_POUNDS[known]!;
+  return { value: value * times, unit: name + unit.slice(known.length) };
+}
+
+/** The same as one word: "17 oz in". */
+export function told(value: number, unit: string, units: Units): string {
+  const found = inUnits(value, unit, units);
+  return `${rough(found.value)} ${found.unit}`;
+}
+
+export function temperature(celsius: number, units: Units): string {
+  return units === "metric" ? `${trim(celsius, 0)} °C` : `${trim((celsius * 9) / 5 + 32, 0)} °F`;
 }
 
 /** As near as what is worked out is known: 1/16 in from one inch on. What was typed is written by the server. */

@@ -1,7 +1,8 @@
 import { useMemo, useState } from "react";
 
-import type { Copyable } from "../api/types";
-import { price } from "../lib/show";
+import type { Copyable, Units } from "../api/types";
+import { inUnits, price } from "../lib/show";
+import { useUnits } from "../session";
 import { type By, figureOf, scaleOf, short, sorted } from "./byFigure";
 
 interface Props {
@@ -32,8 +33,19 @@ function FigureCell({ material, column, at }: { material: Copyable; column: numb
   );
 }
 
+function inUnitsOf(material: Copyable, units: Units): Copyable {
+  const figures = material.figures.map((f) => ({
+    ...f,
+    unit: inUnits(1, f.unit, units).unit,
+    spread: f.spread.map((v) => inUnits(v!, f.unit, units).value) as typeof f.spread,
+  }));
+  return { ...material, figures };
+}
+
 /** Materials of one kind side by side: what they are chosen by, each figure with its range drawn, sorted as asked. */
-export function MaterialTable({ title, materials, money, onSee }: Props) {
+export function MaterialTable({ title, materials: asTold, money, onSee }: Props) {
+  const units = useUnits();
+  const materials = useMemo(() => asTold.map((m) => inUnitsOf(m, units)), [asTold, units]);
   const [by, setBy] = useState<By>("name");
   const [down, setDown] = useState(false);
   const rows = useMemo(() => sorted(materials, by, down), [materials, by, down]);
@@ -104,7 +116,7 @@ export function MaterialTable({ title, materials, money, onSee }: Props) {
                   )}
                 </td>
                 <td className="text-right align-top">
-                  <button className="btn btn-quiet px-0" aria-label={`Copy ${m.label}`} onClick={() => onSee(m)}>
+                  <button className="btn btn-quiet px-0" aria-label={`Copy ${m.label}`} onClick={() => onSee(asTold.find((told) => told.id === m.id)!)}>
                     See and copy
                   </button>
                 </td>

@@ -5,7 +5,7 @@ import type { Estimate, SurfaceAnswer } from "../api/types";
 import { WorkingDialog } from "../bench/WorkingSheet";
 import { RangeBar } from "../drawing/RangeBar";
 import { download } from "../lib/download";
-import { mass, rough, trim } from "../lib/show";
+import { mass, rough, told, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 import { HingeList } from "./HingeList";
@@ -37,7 +37,7 @@ export function SurfaceFigures({ answer }: { answer: SurfaceAnswer }) {
   const { verdict: v } = answer;
   const figures: Figure[] = [
     { key: "servo", name: "Servo's reserve", figure: v.servo_reserve, show: (x) => `×${trim(x, 1)}`, mark: 1, bad: v.servo_reserve.value < 1.5 },
-    { key: "moment", name: "Air turns it with", figure: v.moment_Nmm, show: (x) => `${rough(x)} N mm`, bad: false },
+    { key: "moment", name: "Air turns it with", figure: v.moment_Nmm, show: (x) => told(x, "N mm", units), bad: false },
     { key: "twist", name: "Its end twists", figure: v.twist_end_deg, show: (x) => `${trim(x, 1)}°`, bad: false },
     { key: "lost", name: "Effect lost to twist", figure: v.lost, show: percent, bad: v.lost.value > 0.15 },
     { key: "grams", name: "It weighs", figure: v.grams, show: (x) => mass(x, units), bad: false },
@@ -145,8 +145,8 @@ export function SurfaceMore({ answer, at, onAt, chosen, shown, onShow, onChoose,
       <p className="text-[15px] leading-5" data-testid="shakes">
         {v.shakes.says} On servo and linkage alone {rough(v.shakes.servo_hz)} Hz, twisting from its horn {rough(v.shakes.twist_hz)} Hz
         {typeof v.shakes.wing_hz === "number" && `; the wing's faster of bending and twist ${rough(v.shakes.wing_hz)} Hz`}. Its weight lies behind the hinge:{" "}
-        {rough(v.shakes.unbalance_gmm.value)} g mm ({rough(v.shakes.unbalance_gmm.low)} to {rough(v.shakes.unbalance_gmm.high)});{" "}
-        {mass(v.shakes.balance_g, units)} a quarter of its chord before the hinge would balance that.
+        {told(v.shakes.unbalance_gmm.value, "g mm", units)} ({told(v.shakes.unbalance_gmm.low, "g mm", units)} to{" "}
+        {told(v.shakes.unbalance_gmm.high, "g mm", units)}); {mass(v.shakes.balance_g, units)} a quarter of its chord before the hinge would balance that.
       </p>
 
       <h2 className="mt-4 text-[18px] font-semibold">{swung.label}</h2>

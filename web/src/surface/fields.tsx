@@ -19,7 +19,7 @@ type Figure = "throw_deg" | "horn_at" | "servo_Nmm" | "servo_arm_mm" | "horn_mm"
 const FIGURES: { id: Figure; label: string; kind: Kind }[] = [
   { id: "throw_deg", label: "Throw each way", kind: "angle" },
   { id: "horn_at", label: "Horn, from its inner end", kind: "percent" },
-  { id: "servo_Nmm", label: "Servo's torque, N mm", kind: "number" },
+  { id: "servo_Nmm", label: "Servo's torque", kind: "torque" },
   { id: "servo_arm_mm", label: "Servo's arm", kind: "length" },
   { id: "horn_mm", label: "Height of the horn", kind: "length" },
 ];

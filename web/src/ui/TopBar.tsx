@@ -12,11 +12,14 @@ const PLACES = [
   ["/surface", "Hinges"],
 ] as const;
 
+const UNITS = { metric: "mm, g", inch: "in, oz", mixed: "in, stock mm" } as const;
+const NEXT = { metric: "inch", inch: "mixed", mixed: "metric" } as const;
+
 /** The strip above every screen: where one is, whose workshop it is, units, the way out. */
 export function TopBar({ children, actions }: { children?: ReactNode; actions?: ReactNode }) {
   const session = useSession();
   const adopt = useAdopt();
-  const other = session.units === "metric" ? "inch" : "metric";
+  const other = NEXT[session.units];
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 border-ink bg-sheet px-4 py-1.5">
       <Link to="/" className="flex items-center gap-2 text-lg font-semibold">
@@ -43,10 +46,11 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
       {actions}
       <button
         className="btn"
-        aria-label={`Units: ${session.units === "metric" ? "mm, g" : "in, oz"}. Change to ${other}`}
+        aria-label={`Units: ${UNITS[session.units]}. Change to ${UNITS[other]}`}
+        title={session.units === "mixed" ? "inches and ounces, sizes of stock in mm" : undefined}
         onClick={() => void take(client.PUT("/api/session/units", { body: { units: other } })).then(adopt, () => undefined)}
       >
-        Units: {session.units === "metric" ? "mm, g" : "in, oz"}
+        Units: {UNITS[session.units]}
       </button>
       <span className="text-[15px] text-pencil max-sm:hidden">{session.workshop?.name}</span>
       <button className="btn btn-quiet px-1" onClick={() => void take(client.DELETE("/api/session")).then(adopt, () => undefined)}>

@@ -69,17 +69,19 @@ function Frame({ label, hint, fault, children }: FrameProps) {
   );
 }
 
-export type Kind = "length" | "mass" | "speed" | "angle" | "density" | "area_mass" | "number" | "percent";
+export type Kind =
+  "length" | "size" | "mass" | "speed" | "angle" | "density" | "area_mass" | "area" | "temperature" | "torque" | "force" | "number" | "percent";
 
-const KIND_FACTOR: Record<Kind, number> = {
-  length: 1, mass: 1, speed: 1, angle: 1, density: 1, area_mass: 1, number: 1, percent: 100,
+/** The core's own units, as the server reads them. */
+const CORE_UNIT: Record<Kind, string> = {
+  length: "mm", size: "mm", mass: "g", speed: "m/s", angle: "deg", density: "kg/m3", area_mass: "g/m2", area: "cm2",
+  temperature: "°C", torque: "N mm", force: "N", number: "", percent: "%",
 }; // prettier-ignore
 
 async function written(value: number | null, kind: Kind): Promise<string> {
   if (value === null) return "";
   // a bare number of the core's own unit, read back by the server in the person's units
-  const unit: Record<Kind, string> = { length: "mm", mass: "g", speed: "m/s", angle: "deg", density: "kg/m3", area_mass: "g/m2", number: "", percent: "%" };
-  const text = `${Number((value * KIND_FACTOR[kind]).toPrecision(8))} ${unit[kind]}`.trim();
+  const text = `${Number((value * (kind === "percent" ? 100 : 1)).toPrecision(8))} ${CORE_UNIT[kind]}`.trim();
   return (await take(client.GET("/api/measure", { params: { query: { text, kind } } }))).shown;
 }
 
@@ -92,10 +94,12 @@ interface MeasureProps {
   /** What an emptied field means, where empty is allowed. */
   onEmpty?: () => void;
   hint?: ReactNode;
+  /** What “60 %” is a part of, mm, where a length may be told so. */
+  whole?: number;
 }
 
 /** A length, weight or speed typed as people speak it. What was typed stays until it is right. */
-export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint }: MeasureProps) {
+export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint, whole }: MeasureProps) {
   const units = useUnits();
   const [text, setText] = useState("");
   const [misread, setMisread] = useState<string | null>(null);
@@ -141,7 +145,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
       onEmpty();
       return;
     }
-    const question = take(client.GET("/api/measure", { params: { query: { text: typed, kind } } }));
+    const question = take(client.GET("/api/measure", { params: { query: { text: typed, kind, whole } } }));
     unread.current = true;
     reading?.track(question);
     question.then(
