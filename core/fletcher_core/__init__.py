@@ -13,7 +13,7 @@ from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, sh
 from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
-from .fields import MOST_FAULTS, Problem, Refused, explain, fault, the_rest
+from .fields import MOST_FAULTS, Problem, Refused, explain, fault, the_rest, words_in
 from .formats import bevel_gauge_svg, ledger_csv, plan_svg, read_aerofoil, slice_svg, write_aerofoil
 from .hinges import Mark, RankedHinge, SurfaceQuestion, Throw, throw_of
 from .hinges import drawn as swung_polygons
@@ -195,6 +195,7 @@ __all__ = [
     "usual_joint",
     "why",
     "with_own",
+    "words_in",
     "words_of",
     "working_in",
     "write_aerofoil",

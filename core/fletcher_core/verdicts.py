@@ -149,7 +149,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
-        cases=case_lines(a, margins),
+        cases=case_lines(a, margins, system),
         drivers=first_drivers(a, drawn),
         section=section_figures(a, cut),
         mass=mass,

@@ -6,7 +6,7 @@ import contextlib
 import math
 
 import pytest
-from fletcher_core.units import Measure, MeasureError, in_system, parse, show, show_bound
+from fletcher_core.units import Measure, MeasureError, in_system, parse, sentence_in, show, show_bound
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -215,3 +215,20 @@ def test_figures_of_a_working_in_pounds_and_inches(unit: str, value: float, told
     assert said == told
     assert found == pytest.approx(expected, rel=1e-5)
     assert in_system(value, unit, "metric") == (value, unit)
+
+
+@pytest.mark.parametrize(
+    ("said", "told"),
+    [
+        ("A sharp upward gust of 5 m/s at 18 m/s.", "A sharp upward gust of 11 mph at 40 mph."),
+        ("It softens from 40 °C.", "It softens from 104 °F."),
+        ("Prick a smooth face every 10 mm: it keys.", "Prick a smooth face every 0.39 in: it keys."),
+        ("2 m/s of sink stopped in 25 mm of foam.", "4.5 mph of sink stopped in 0.98 in of foam."),
+        ("from rest over 1 m of arm is 6 G", "from rest over 3.3 ft of arm is 6 G"),
+        ("a 3 mm (0.118 in) rod", "a 3 mm (0.118 in) rod"),
+        ("Bead foam, EPP 20 kg/m³", "Bead foam, EPP 20 kg/m³"),
+    ],
+)
+def test_sentences_of_ours_in_inches(said: str, told: str) -> None:
+    assert sentence_in(said, "inch") == told
+    assert sentence_in(said, "metric") == said

@@ -2,6 +2,7 @@
 
 from .described import Described, Stretch, chord_share, measure, span_from
 from .problems import MOST_FAULTS, Problem, Refused, explain, fault, the_rest
+from .retold import words_in
 
 __all__ = [
     "MOST_FAULTS",
@@ -15,4 +16,5 @@ __all__ = [
     "measure",
     "span_from",
     "the_rest",
+    "words_in",
 ]

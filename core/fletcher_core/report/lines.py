@@ -17,7 +17,7 @@ from ..analysis.uncertainty import typical
 from ..failure import MODES, Finding
 from ..kinds import GROUPS, kind_of
 from ..model import Scheme
-from ..units import System
+from ..units import System, sentence_in
 from .judgement import Margins, state_of
 from .verdict import (
     CaseLine,
@@ -85,7 +85,7 @@ def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
     return list(told.values())
 
 
-def case_lines(a: Evaluation, margins: Margins) -> list[CaseLine]:
+def case_lines(a: Evaluation, margins: Margins, system: System) -> list[CaseLine]:
     """Each load case with its reserve and what goes first in it."""
     lines = []
     for k, case in enumerate(a.cases):
@@ -93,7 +93,8 @@ def case_lines(a: Evaluation, margins: Margins) -> list[CaseLine]:
         held, needed = a.solved.holds_to(a.solved.run_of(k))[0], case.factor * a.safety
         lines.append(
             CaseLine(
-                id=case.id, label=case.label, factor=case.factor, unit=case.unit, reason=case.reason,
+                id=case.id, label=case.label, factor=case.factor, unit=case.unit,
+                reason=sentence_in(case.reason, system),
                 source=case.source,
                 n=min(n, MANY * case.factor), hold_n=min(held, MANY * case.factor), needed=needed,
                 reserve=min(margins.of(k)[0], MANY), hold_reserve=min(held / needed, MANY), state=margins.state(k),

@@ -161,7 +161,7 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
     breaks = estimate_of(a.solved.break_at(0)[0], drawn["break"])
     holds = estimate_of(a.solved.holds_to(0)[0], drawn["hold"])
     margins = Margins(a, breaks, holds)
-    line = case_lines(a, margins)[margins.hardest]
+    line = case_lines(a, margins, system)[margins.hardest]
     k = 0 if line.state == "sound" else margins.hardest
     case = a.cases[k]
     n, station, finding = a.solved.break_at(a.solved.run_of(k))

@@ -6,7 +6,7 @@ import numpy as np
 
 from ..analysis.estimate import Estimate
 from ..catalogue import Spread, catalogue
-from ..units import System, in_system
+from ..units import System, in_system, sentence_in
 from .verdict import Step, Working
 
 _RAISED = str.maketrans("0123456789-", "⁰¹²³⁴⁵⁶⁷⁸⁹⁻")
@@ -65,7 +65,7 @@ def _turned(spread: Estimate, unit: str, system: System) -> Estimate:
 
 
 def retold(working: Working, system: System) -> Working:
-    """The same in the units of that system; what is written into its formulas stays in the core's units."""
+    """The same in the units of that system."""
     if system == "metric":
         return working
     unit = in_system(0.0, working.unit, system)[1]
@@ -74,6 +74,7 @@ def retold(working: Working, system: System) -> Working:
     def told(step: Step) -> Step:
         if step.label == "Spread" and spread is not None:
             return step.model_copy(update={"value": between(spread, unit)})
+        step = step.model_copy(update={"formula": sentence_in(step.formula, system)})
         if step.number is None or not step.unit:
             return step
         value, own = in_system(step.number, step.unit, system)

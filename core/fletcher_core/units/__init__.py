@@ -4,9 +4,20 @@
 turns units of a working. The core itself knows N, mm, MPa, g only.
 """
 
-from .engineering import in_system
+from .engineering import in_system, sentence_in
 from .kinds import Kind, MeasureError, System, reads_inches
 from .reading import parse
 from .writing import Measure, show, show_bound
 
-__all__ = ["Kind", "Measure", "MeasureError", "System", "in_system", "parse", "reads_inches", "show", "show_bound"]
+__all__ = [
+    "Kind",
+    "Measure",
+    "MeasureError",
+    "System",
+    "in_system",
+    "parse",
+    "reads_inches",
+    "sentence_in",
+    "show",
+    "show_bound",
+]

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import re
+
 from .kinds import System, factor
 
 #: as it is told -> (the registry's unit, the same for inches, as that is told)
 _TOLD = {
     "mm": ("mm", "inch", "in"),
+    "cm²": ("cm**2", "inch**2", "sq in"),
     "N": ("N", "lbf", "lb"),
     "N mm": ("N*mm", "lbf*inch", "lb in"),
     "N m": ("N*m", "lbf*inch", "lb in"),
@@ -37,3 +40,24 @@ def in_system(value: float, unit: str, system: System) -> tuple[float, str]:
             core, inch, said = _TOLD[told]
             return value * factor(core, inch), said + unit[len(told) :]
     return value, unit
+
+
+#: a number and its unit as sentences of ours write them, but those told both ways already, and densities, by which foams
+#: are named; a metre of arm or of sink is told in feet
+_IN_WORDS = re.compile(r"(?<![\d.])(\d+(?:\.\d+)?) (m/s|°C|N mm|N/mm|MPa|mm|cm²|m|N)(?![\w/²³]| \()")
+
+
+def sentence_in(text: str, system: System) -> str:
+    """A sentence of ours with its figures in the units of that system, to as many digits as they were told."""
+    if system == "metric":
+        return text
+
+    def told(found: re.Match[str]) -> str:
+        number, unit = float(found[1]), found[2]
+        value, said = (number * factor("m", "foot"), "ft") if unit == "m" else in_system(number, unit, system)
+        if said == "°F":
+            return f"{value:.0f} °F"
+        known = max(2, len(found[1].replace(".", "").strip("0")))
+        return f"{float(f'{value:.{known}g}'):g} {said}"
+
+    return _IN_WORDS.sub(told, text)

@@ -30,6 +30,7 @@ from fletcher_core import (
     next_test,
     splices,
     standings,
+    words_in,
 )
 from ninja import Router, Schema
 from ninja.errors import HttpError
@@ -155,8 +156,9 @@ def choose(request: HttpRequest, glue_question: GlueQuestion) -> GlueAnswer:
     mind = {i.material: warning(i) for i in items if i.table == "glue" and i.count}
     there = list(mind) if glue_question.from_shelf else None
     advice = choose_glue(glue_question.joint, glue_question.school, tests, there)
+    told = words_in(advice, units(request))
     return GlueAnswer(
-        advice=advice, next=next_test(glue_question.joint, glue_question.school, tests), tests=len(tests), shelf=mind
+        advice=told, next=next_test(glue_question.joint, glue_question.school, tests), tests=len(tests), shelf=mind
     )
 
 
@@ -165,7 +167,7 @@ def joints(request: HttpRequest, joints_asked: JointsAsked) -> list[GluedJoint]:
     """The glued joints of a scheme with what each leaves, the weakest first, by the workshop's own tests."""
     asked = joints_asked
     tests = _tests(membership(request).workshop)
-    return glued(
+    found = glued(
         asked.airframe,
         asked.scheme,
         system=units(request),
@@ -173,12 +175,13 @@ def joints(request: HttpRequest, joints_asked: JointsAsked) -> list[GluedJoint]:
         school=_school(asked.school),
         others=asked.others,
     )
+    return [words_in(joint, units(request)) for joint in found]
 
 
 @router.post("/glue/splices", response={200: list[SpliceWay], 422: Problems}, operation_id="splices")
 def ways_to_splice(request: HttpRequest, splice_question: SpliceQuestion) -> list[SpliceWay]:
     """How a stick that is too short may be lengthened, the best first."""
-    return splices(splice_question)
+    return [words_in(way, units(request)) for way in splices(splice_question)]
 
 
 @router.get("/glue/standings", response=list[StandingOut], operation_id="standings")
@@ -196,7 +199,7 @@ def ranking(request: HttpRequest) -> list[StandingOut]:
 @router.post("/glue/lap", response={200: Lap, 422: Problems}, operation_id="lap_length")
 def lap(request: HttpRequest, lap_question: LapQuestion) -> Lap:
     """How long an overlap must be."""
-    return lap_length(lap_question)
+    return words_in(lap_length(lap_question), units(request))
 
 
 @router.get("/glue/tests", response=BondTestsOut, operation_id="list_bond_tests")

@@ -25,6 +25,7 @@ from fletcher_core import (
     surface_of,
     swung_polygons,
     throw_of,
+    words_in,
     working_in,
 )
 from ninja import Router, Schema
@@ -98,8 +99,8 @@ def _answer(
         raise Refused([Problem(("hinge",), "hinge", "There is no such hinge.", "Choose one from the list.")])
     judged = judge_surface(q, wing_hz)
     told = {figure: working_in(working, system) for figure, working in judged.workings.items()}
-    verdict = judged.model_copy(update={"workings": told})
-    ranked = hinges_for(q, verdict, keeps, outdoors)
+    verdict = words_in(judged.model_copy(update={"workings": {}}), system).model_copy(update={"workings": told})
+    ranked = [words_in(hinge, system) for hinge in hinges_for(q, verdict, keeps, outdoors)]
     taken = next((r for r in ranked if r.hinge == hinge), ranked[0])
     how, seen = current_catalogue().hinge[taken.hinge].how, current_catalogue().hinge[taken.hinge].seen
     throw = throw_of(how, q.depth_mm, taken.bevel_deg, taken.gap_mm)
