@@ -13,7 +13,7 @@ from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, sh
 from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
-from .fields import MOST_FAULTS, Problem, Refused, explain, fault, the_rest, words_in
+from .fields import MOST_FAULTS, Problem, Refused, ago, explain, fault, the_rest, words_in
 from .formats import bevel_gauge_svg, ledger_csv, plan_svg, read_aerofoil, slice_svg, write_aerofoil
 from .hinges import Mark, RankedHinge, SurfaceQuestion, Throw, throw_of
 from .hinges import drawn as swung_polygons
@@ -149,6 +149,7 @@ __all__ = [
     "Wish",
     "Working",
     "__version__",
+    "ago",
     "allocate_stock",
     "bevel_gauge_svg",
     "bill_of_materials",

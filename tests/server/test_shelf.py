@@ -35,7 +35,7 @@ def test_a_label_is_put_on_the_shelf_with_its_words_price_and_age(stocked: Perso
     by_form = {i["item"]["form"]: i for i in items(stocked)}
     assert by_form["tube"]["words"] == "Carbon, pultruded, tube 6 mm / 4 mm, 1000 mm long"
     assert by_form["tube"]["price_words"] == "€ 6.00"
-    assert "months ago" in by_form["glue"]["warning"]
+    assert "years ago" in by_form["glue"]["warning"]
 
 
 def test_a_label_that_cannot_be_read_says_what_would_be_right(ann: Person) -> None:

@@ -7,7 +7,6 @@ Source: Gelman and others 2013 (beta-binomial, with shares as fractional counts)
 
 from __future__ import annotations
 
-import datetime
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -16,7 +15,7 @@ from pydantic import BaseModel, Field
 from scipy.special import betaincinv
 
 from ..catalogue import catalogue
-from ..fields import measure
+from ..fields import Day, measure
 from .question import TwoSides
 
 Where = Literal["foam", "beads", "seam", "peeled"]
@@ -43,7 +42,7 @@ class BondTest(TwoSides):
     load_N: float | None = measure("load at which it broke; empty: by hand", "force", 0.01, 20_000.0, None)
     where: Where = Field("foam", json_schema_extra={"label": "where it broke"})
     foam_left: float | None = measure("share of foam left on the other piece", "percent", 0.0, 1.0, None)
-    day: datetime.date = Field(json_schema_extra={"label": "day"})
+    day: Day = Field(json_schema_extra={"label": "day"})
     note: str = Field("", max_length=400, json_schema_extra={"label": "note"})
 
     @property

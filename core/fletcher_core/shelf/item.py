@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import datetime
 from dataclasses import dataclass
 from typing import Literal
 
 from pydantic import Field, model_validator
 
 from ..catalogue import Entry, catalogue
-from ..fields import Described, fault, measure
+from ..fields import Day, Described, fault, measure
 from ..units import Measure, System
 
 Form = Literal["rod", "tube", "strip", "sheet", "roll", "cord", "glue", "block"]
@@ -58,7 +57,7 @@ class ShelfItem(Described):
     grams: float | None = measure("weight of one", "mass", 0.1, 50_000.0, None)
     area_g_m2: float | None = measure("weight of the dry cloth", "area_mass", 10.0, 600.0, None)
     price: float | None = measure("price of one", "number", 0.0, 100_000.0, None)
-    opened: datetime.date | None = Field(None, json_schema_extra={"label": "opened on"})
+    opened: Day | None = Field(None, json_schema_extra={"label": "opened on"})
     note: str = Field("", max_length=200, json_schema_extra={"label": "note"})
 
     @model_validator(mode="after")
@@ -70,7 +69,10 @@ class ShelfItem(Described):
             raise fault("material", "“{it}” is not in the list.", "Choose one from it.", it=self.material[:60])
         for name in form.sizes:
             if getattr(self, name) is None:
-                raise fault(name, f"The {_WORDS[name]} of this {form.label} is not given.", "Please fill it in.")
+                raise fault(
+                    name, f"The {_WORDS[name]} of this {form.label} is not given.",
+                    "Add it, such as “× 1 m”." if name == "length_mm" else "Please fill it in.",
+                )  # fmt: skip
         if self.form == "tube" and self.bore_mm is not None and self.bore_mm >= (self.diameter_mm or 0.0):
             raise fault(
                 "bore_mm", "A bore of {bore} leaves no wall in a tube of {outer}.",

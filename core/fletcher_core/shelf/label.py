@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import datetime
 import re
 from typing import Any
 
 from pydantic import ValidationError
 
 from ..catalogue import catalogue
-from ..fields import Problem, Refused, explain
+from ..fields import Problem, Refused, explain, read_day
 from ..units import MeasureError, System, parse
 from .item import FORMS, Form, ShelfItem
 
@@ -64,7 +63,7 @@ _COUNT = re.compile(
     r"(\d+)\s*(?:pieces?|pcs?|off|rolls?|sheets?|bottles?|sticks|tins?|cans?|blocks|strips|lengths|tubes|rods|x(?=\s*$))\b"
 )
 _TIMES = re.compile(r"^\s*(\d+)\s*(?:x|×)\s+(?=[a-z])")
-_DATE = re.compile(r"(?:opened\s*)?(\d{4}-\d{2}-\d{2})")
+_DATE = re.compile(r"\bopened\s+(?:on\s+|in\s+)?([^,;]+)|(\d{4}-\d{2}-\d{2})")
 _PRICE = re.compile(
     r"(?:[€$£]\s*)?(\d+(?:[.,]\d{1,2})?)\s*(?:[€$£]\s*)?each\b|[€$£]\s*(\d+(?:[.,]\d{1,2})?)|(\d+(?:[.,]\d{1,2})?)\s*[€$£]"
 )
@@ -108,8 +107,11 @@ def _sizes(text: str, system: System) -> list[float]:
         # 6/4 is a tube's two diameters; 3/16 in is a fraction of an inch
         bits = re.match(rf"^({_NUMBER})\s*({_UNIT})?$", part)
         halves = re.match(rf"^(\d+(?:[.,]\d+)?)\s*/\s*(\d+(?:[.,]\d+)?)\s*({_UNIT})?$", part)
-        if halves and not (halves[3] in ("in", "inch", "inches", '"') or (inch and not halves[3])):
-            parts += [(halves[1], halves[3] or ""), (halves[2], halves[3] or "")]
+        in_inches = halves is not None and (halves[3] in ("in", "inch", "inches", '"') or (inch and not halves[3]))
+        # 6/4 without a unit is two diameters in mm for whoever reads inches, too: no fraction is more than one whole
+        if halves and (not in_inches or (not halves[3] and _number(halves[1]) > _number(halves[2]))):
+            unit = halves[3] or "mm"
+            parts += [(halves[1], unit), (halves[2], unit)]
         elif bits:
             parts.append((bits[1], bits[2] or ""))
     # what stands apart, such as "48 mm x 66 m" beside "38 µm"
@@ -124,6 +126,10 @@ def _sizes(text: str, system: System) -> list[float]:
     return sizes + apart
 
 
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
 def _mm(number: str, unit: str, inch: bool) -> float:
     unit = {"micron": "um"}.get(unit, unit) or ("in" if inch else "mm")
     return parse(f"{number} {unit}", "length", "metric")
@@ -132,10 +138,14 @@ def _mm(number: str, unit: str, inch: bool) -> float:
 def _place(form: Form, sizes: list[float], table: str) -> dict[str, float]:
     """Sizes by the names they have in that form: the longest is its length."""
     ordered = sorted(sizes)
-    if form == "tube" and len(ordered) >= 3:
-        return {"bore_mm": ordered[0], "diameter_mm": ordered[1], "length_mm": ordered[-1]}
-    if form == "rod" and len(ordered) >= 2:
-        return {"diameter_mm": ordered[0], "length_mm": ordered[-1]}
+    # where the length is missing, that is what is asked for, and not a diameter that was told
+    if form == "tube" and len(ordered) >= 2:
+        bore, outer = ordered[:2]
+        return {"bore_mm": bore, "diameter_mm": outer, **({"length_mm": ordered[-1]} if len(ordered) > 2 else {})}
+    if form == "rod" and ordered:
+        return {"diameter_mm": ordered[0], **({"length_mm": ordered[-1]} if len(ordered) > 1 else {})}
+    if form == "strip" and len(ordered) == 2:
+        return {"thickness_mm": ordered[0], "width_mm": ordered[1]}
     if form in ("strip", "sheet", "block") and len(ordered) >= 3:
         return {"thickness_mm": ordered[0], "width_mm": ordered[1], "length_mm": ordered[-1]}
     if form == "sheet" and table == "board" and len(ordered) == 2:
@@ -167,9 +177,9 @@ def read_label(text: str, system: System = "metric") -> ShelfItem:
     found: dict[str, Any] = {}
     if date := _DATE.search(low):
         try:
-            found["opened"] = datetime.date.fromisoformat(date[1])
-        except ValueError:
-            raise _refuse(line, f"{date[1]} is no date.") from None
+            found["opened"] = read_day(date[1] or date[2], system)
+        except ValueError as exc:
+            raise _refuse(line, f"{exc}.", "opened") from None
         low = low.replace(date[0], " ")
     if price := _PRICE.search(low):
         found["price"] = float(next(g for g in price.groups() if g).replace(",", "."))

@@ -42,8 +42,8 @@ def in_system(value: float, unit: str, system: System) -> tuple[float, str]:
     return value, unit
 
 
-#: a number and its unit as sentences of ours write them, but those told both ways already, and densities, by which foams
-#: are named; a metre of arm or of sink is told in feet
+#: a number and its unit as sentences of ours write them, but those told both ways, and densities: foams go by them; a
+#: metre of arm or of sink is told in feet
 _IN_WORDS = re.compile(r"(?<![\d.])(\d+(?:\.\d+)?) (m/s|°C|N mm|N/mm|MPa|mm|cm²|m|N)(?![\w/²³]| \()")
 
 

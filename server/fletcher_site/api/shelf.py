@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime
 
 from django.http import HttpRequest, HttpResponse
-from fletcher_core import AirframeFile, Problem, Refused, ShelfItem, read_csv, read_label, write_csv
+from fletcher_core import AirframeFile, Problem, Refused, ShelfItem, ago, read_csv, read_label, write_csv
 from fletcher_core import Scheme as SchemeModel
 from ninja import Router
 from ninja.errors import HttpError
@@ -38,8 +38,7 @@ OLD = 365
 def warning(item: ShelfItem) -> str:
     """What to mind about a thing on the shelf; empty where there is nothing."""
     if item.form == "glue" and item.opened and (datetime.date.today() - item.opened).days > OLD:
-        months = round((datetime.date.today() - item.opened).days / 30.4)
-        return f"Opened {months} months ago: glue a scrap first."
+        return f"Opened {ago(item.opened)}: glue a scrap first."
     return "None left." if item.count == 0 else ""
 
 
@@ -125,7 +124,7 @@ def choose_money(request: HttpRequest, money: Money) -> ShelfOut:
 
 @router.get("/shelf/csv", response={200: None}, operation_id="take_shelf")
 def take_shelf(request: HttpRequest) -> HttpResponse:
-    text = write_csv([shelf.item_of(r) for r in shelf.items(membership(request).workshop)])
+    text = write_csv([shelf.item_of(r) for r in shelf.items(membership(request).workshop)], units(request))
     answer = HttpResponse(text, content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="stock-shelf.csv"'
     answer["X-Content-Type-Options"] = "nosniff"

@@ -74,7 +74,7 @@ def _text(wanted: Wanted, system: System, workshop: Workshop) -> str:
         others=file.beside(scheme.part),
     )
     if wanted.what == "ledger":
-        return ledger_csv(verdict)
+        return ledger_csv(verdict, system)
     size: Literal["true", "page"] = "page" if wanted.what.endswith("page") else "true"
     title = f"{file.airframe.name}, {scheme.name}"
     if wanted.what.startswith("plan"):

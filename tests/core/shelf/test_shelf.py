@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import datetime
 import math
+from typing import Any
 
 import pytest
 from fletcher_core.catalogue import catalogue
+from fletcher_core.fields import ago
 from fletcher_core.joints.splice import splice
 from fletcher_core.kinds.box import BoxSpar
 from fletcher_core.kinds.cloth import Cloth
@@ -93,9 +95,47 @@ def test_any_text_is_read_or_refused(text: str) -> None:
     assert item is None or item.entry.label
 
 
-def test_the_shelf_goes_out_and_comes_in_the_same() -> None:
+@pytest.mark.parametrize(
+    ("text", "wanted"),
+    [
+        ("carbon tube 6/4 x 1 m", (6.0, 4.0, 1000.0)),
+        ("carbon tube 6/4 x 36", (6.0, 4.0, 914.4)),
+        ("carbon tube 1/4 x 3/16 x 36 in", (6.35, 4.7625, 914.4)),
+    ],
+)
+def test_two_diameters_are_no_fraction_for_those_who_read_inches(text: str, wanted: tuple[float, ...]) -> None:
+    item = read_label(text, "inch")
+    assert (item.diameter_mm, item.bore_mm, item.length_mm) == pytest.approx(wanted)
+
+
+@pytest.mark.parametrize("text", ["carbon rod 3 mm", "carbon tube 6/4 mm", "spruce strip 5 x 5 mm"])
+@pytest.mark.parametrize("system", ["metric", "inch", "mixed"])
+def test_a_stick_without_a_length_is_asked_for_it(text: str, system: Any) -> None:
+    with pytest.raises(Refused, match=r"length of this .* is not given"):
+        read_label(text, system)
+
+
+def test_glue_says_when_it_was_opened_as_people_say_it() -> None:
+    item = read_label("epoxy 30 minute, 200 g, opened a year ago, 8.90 each")
+    assert item.opened is not None
+    assert 364 <= (datetime.date.today() - item.opened).days <= 366
+    assert ago(item.opened) == "a year ago"
+    assert (item.grams, item.price) == (200.0, 8.9)
+    with pytest.raises(Refused, match="cannot be read as a day"):
+        read_label("epoxy 200 g, opened when the moon was full")
+    with pytest.raises(Refused, match="still to come"):
+        read_label("epoxy 200 g, opened 2999-01-01")
+
+
+@pytest.mark.parametrize("system", ["metric", "inch", "mixed"])
+def test_the_shelf_goes_out_and_comes_in_the_same(system: Any) -> None:
     items = [read_label(text) for text, _ in LABELS]
-    assert read_csv(write_csv(items)) == items
+    out = write_csv(items, system)
+    assert ("length_in" in out, "diameter_in" in out) == (system != "metric", system == "inch")
+    for was, now in zip(items, read_csv(out), strict=True):
+        for name, value in was.model_dump().items():
+            known = getattr(now, name)
+            assert known == (pytest.approx(value, rel=1e-5) if isinstance(value, float) else value)
 
 
 def test_a_bad_line_of_a_list_is_named_and_none_is_taken() -> None:

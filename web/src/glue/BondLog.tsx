@@ -131,7 +131,7 @@ export function BondLog() {
                 onEmpty={() => set({ load_N: null })}
                 hint="empty: by hand"
               />
-              <TextField label="Day" path="day" value={test.day} onChange={(day) => set({ day })} />
+              <TextField label="Day" path="day" value={test.day} onChange={(day) => set({ day })} hint="or “yesterday”" />
               <div className="col-span-2">
                 <TextField label="Note" path="note" value={test.note ?? ""} onChange={(note) => set({ note })} />
               </div>

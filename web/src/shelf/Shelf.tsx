@@ -116,7 +116,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: (removed: boolean) 
                       path="opened"
                       value={item.opened ?? ""}
                       onChange={(opened) => set({ opened: opened || null })}
-                      hint="as 2026-09-01"
+                      hint="as 2026-09-01, or “a year ago”"
                     />
                   </>
                 )}
@@ -163,7 +163,7 @@ export function Shelf() {
     mutationFn: () => take(client.POST("/api/shelf/label", { body: { text } })),
     onSuccess: (line) => {
       setText("");
-      setTold(`On the shelf: ${line.item.count} × ${line.words}.`);
+      setTold(`On the shelf: ${line.item.count} × ${line.words}${line.item.opened ? `, opened ${line.item.opened}` : ""}. ${line.warning}`.trim());
       void queries.invalidateQueries({ queryKey: ["shelf"] });
       field.current?.focus();
     },
