@@ -102,8 +102,13 @@ def test_writes_as_that_builder_reads(value: float, kind: str, system: str, show
     ],
 )
 def test_what_was_meant_is_what_is_shown_in_inches(mm: float, shown: str, said: str) -> None:
-    assert show(mm, "length", "inch") == shown
-    assert Measure(mm).text("inch") == said
+    assert show(mm, "size", "inch") == shown
+    assert Measure(mm, "size").text("inch") == said
+
+
+def test_a_place_is_never_told_in_mm_to_who_reads_inches() -> None:
+    assert show(25.0, "length", "inch") == "63/64 in"
+    assert Measure(300.0).text("mixed") == "11 13/16 in"
 
 
 @given(st.floats(0.5, 2000.0))

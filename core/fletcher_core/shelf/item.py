@@ -98,20 +98,22 @@ class ShelfItem(Described):
         """Its size as on a label."""
 
         def mm(value: float | None) -> str:
-            return Measure(value or 0.0).text(system)
+            return Measure(value or 0.0, "size").text(system)
+
+        long = f"{Measure(self.length_mm or 0.0).text(system)} long"
 
         if self.form == "tube":
-            return f"{mm(self.diameter_mm)} / {mm(self.bore_mm)}, {mm(self.length_mm)} long"
+            return f"{mm(self.diameter_mm)} / {mm(self.bore_mm)}, {long}"
         if self.form == "rod":
-            return f"{mm(self.diameter_mm)}, {mm(self.length_mm)} long"
+            return f"{mm(self.diameter_mm)}, {long}"
         if self.form == "cord":
-            return f"{mm(self.length_mm)} long"
+            return long
         if self.form == "glue":
             return Measure(self.grams or 0.0, "mass").text(system)
         if self.form == "roll":
             of = f"{Measure(self.area_g_m2, 'area_mass').text(system)}, " if self.area_g_m2 else ""
-            return f"{of}{mm(self.width_mm)} wide, {mm(self.length_mm)} long"
-        return f"{mm(self.width_mm)} × {mm(self.thickness_mm)}, {mm(self.length_mm)} long"
+            return f"{of}{mm(self.width_mm)} wide, {long}"
+        return f"{mm(self.width_mm)} × {mm(self.thickness_mm)}, {long}"
 
     def words(self, system: System) -> str:
         return f"{self.entry.label}, {FORMS[self.form].label} {self.size_words(system)}"

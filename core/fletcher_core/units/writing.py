@@ -60,7 +60,7 @@ def show(value: float, kind: Kind, system: System = "metric") -> str:
     """Write a value of the core (mm, g, m/s, deg, kg/m3, cm2, °C, N mm, N) as a builder of that system reads it."""
     inches = reads_inches(kind, system)
     if kind in ("length", "size"):
-        if inches and not _sold_in_mm(value):
+        if inches and not (kind == "size" and _sold_in_mm(value)):
             return _inches(value)
         return f"{_trim(value, 2 if abs(value) < 10 else 1)} mm"
     if kind == "mass":
@@ -90,7 +90,7 @@ def _ounces(grams: float) -> str:
 def show_bound(value: float, kind: Kind, system: System, *, most: bool) -> str:
     """A least or largest value, rounded so that what is told is itself allowed."""
     inches = kind in ("length", "size") and reads_inches(kind, system)
-    if not inches or _on(value / 25.4, 0.01) or _sold_in_mm(value):
+    if not inches or _on(value / 25.4, 0.01) or (kind == "size" and _sold_in_mm(value)):
         return show(value, kind, system)
     hundredths = value / 25.4 * 100
     return f"{_trim((math.floor(hundredths) if most else math.ceil(hundredths)) / 100, 2)} in"
@@ -105,7 +105,6 @@ class Measure:
 
     def text(self, system: System) -> str:
         shown = show(self.value, self.kind, system)
-        inches = self.kind in ("length", "size") and reads_inches(self.kind, system)
-        if inches and _sold_in_mm(self.value):
+        if self.kind == "size" and reads_inches("size", system) and _sold_in_mm(self.value):
             return f"{shown} ({_trim(self.value / 25.4, 3)} in)"
         return shown

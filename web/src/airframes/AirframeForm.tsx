@@ -357,6 +357,15 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
                 value={panel.span_mm}
                 onChange={(v) => setPanel(k, { span_mm: v }, "span")}
               />
+              {wing.panels.length === 1 && name !== "fin" && (
+                <MeasureField
+                  label="Or tip to tip"
+                  path={`${at}tip_to_tip`}
+                  kind="length"
+                  value={2 * panel.span_mm}
+                  onChange={(v) => setPanel(k, { span_mm: v / 2 }, "span")}
+                />
+              )}
               <MeasureField
                 label="Chord, inner end"
                 path={`${at}panels.${k}.root_chord_mm`}
@@ -506,6 +515,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
             label="It shall weigh, ready to fly"
             path="promise_g"
             kind="mass"
+            least={100}
             value={airframe.promise_g}
             onChange={(v) => set({ promise_g: v }, "promise")}
           />

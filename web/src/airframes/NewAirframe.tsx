@@ -10,7 +10,7 @@ import { SliceView } from "../drawing/SliceView";
 import { length, mass, trim } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
 import { useCatalogue, useUnits } from "../session";
-import { Faults, Reading, Readings } from "../ui/fields";
+import { Faults, jumpToFault, Reading, Readings } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { AirframeForm } from "./AirframeForm";
 
@@ -72,6 +72,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
     if (!(await reading.allRight())) {
       setTrouble("A field holds something that cannot be read. Put it right first.");
       setSaving(false);
+      jumpToFault();
       return;
     }
     try {
@@ -83,6 +84,7 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
       setRefused((fault?.problems ?? []).map((p) => ({ ...p, field: p.field.replace(/^airframe\./, "") })));
       setTrouble(fault?.message ?? "Something broke here.");
       setSaving(false);
+      jumpToFault();
     }
   }
 
@@ -107,9 +109,9 @@ function Sheet({ catalogue, first }: { catalogue: Catalogue; first: AirframeFile
             </Readings.Provider>
           </div>
           <aside className="self-start max-lg:order-first lg:sticky lg:top-4">
-            <h2 className="text-[17px] font-semibold">As you describe it</h2>
+            <h2 className="text-[17px] font-semibold">{problems.length ? "As it was before the mistake" : "As you describe it"}</h2>
             {verdict ? (
-              <div className={answer.problems.length ? "grayscale" : ""}>
+              <div className={problems.length ? "opacity-50 grayscale" : ""}>
                 <PlanSheet plan={verdict.drawing.plan} station={station} onStation={setStation} />
                 {answer.slice && <SliceView slice={answer.slice} />}
                 <p className="mt-2 border-t border-rule pt-2 text-[16px]" data-testid="bare">

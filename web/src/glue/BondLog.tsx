@@ -2,12 +2,13 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { client, Fault, take } from "../api/client";
-import type { BondTest, Said } from "../api/types";
+import type { BondTest, Said, JointQuestion } from "../api/types";
 import { trim, wait } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
 import { type Gone, TakeBackLine } from "../removed/TakeBack";
+import { keptQuestion } from "../lib/useKept";
 import { useCatalogue } from "../session";
-import { ChoiceField, Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
+import { ChoiceField, Faults, MeasureField, Reading, Readings, TextField, jumpToFault } from "../ui/fields";
 import { Unreadable } from "../ui/Unreadable";
 import { CurePlot, StandingsPlot } from "./BondPlots";
 
@@ -27,9 +28,11 @@ export function BondLog() {
   const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
   const query = useQuery({ queryKey: ["glue", "tests"], queryFn: () => take(client.GET("/api/glue/tests")) });
   const standings = useQuery({ queryKey: ["glue", "standings"], queryFn: () => take(client.GET("/api/glue/standings")) }).data ?? [];
+  const asked = keptQuestion<JointQuestion>("glue")?.value;
   const [test, setTest, latest] = useLatestState<BondTest>(() => ({
-    one: "epp30",
-    other: "epp30",
+    // what the chooser was asked about is what is worth a test
+    one: asked?.one ?? "epp30",
+    other: asked?.other ?? "epp30",
     glue: "polyurethane_foaming",
     preparation: "none",
     cured_min: 1440,
@@ -68,7 +71,10 @@ export function BondLog() {
     await take(client.PUT("/api/glue/tests/{test_id}/picture", { params: { path: { test_id: id } }, body: { picture: await inBase64(file) } }));
   }
   async function log() {
-    if (!(await reading.allRight())) return setTold({ text: "Not logged yet: something above cannot be read.", bad: true });
+    if (!(await reading.allRight())) {
+      jumpToFault();
+      return setTold({ text: "Not logged yet: something above cannot be read.", bad: true });
+    }
     let made: { id: number };
     try {
       made = await take(client.POST("/api/glue/tests", { body: latest() }));

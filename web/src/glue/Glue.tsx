@@ -6,6 +6,7 @@ import { useLocation } from "react-router";
 import { client, Fault, take, takeAs } from "../api/client";
 import type { GlueAnswer, JointQuestion, Ranked } from "../api/types";
 import { mass, temperature, told, trim, wait } from "../lib/show";
+import { keptQuestion, useKept, useKeptQuestion } from "../lib/useKept";
 import { useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField } from "../ui/fields";
 import { ScoreSum, ScoreTable } from "../ui/ScoreTable";
@@ -97,11 +98,11 @@ function Line({ ranked, first, open, shelf, onOpen }: { ranked: Ranked; first: b
   );
 }
 
-function Chooser({ start }: { start: JointQuestion }) {
+function Chooser({ start, from }: { start: JointQuestion; from: string | undefined }) {
   const units = useUnits();
-  const [joint, setJoint] = useState<JointQuestion>(start);
-  const [school, setSchool] = useState("foaming");
-  const [shelf, setShelf] = useState(false);
+  const [joint, setJoint] = useKeptQuestion<JointQuestion>("glue", start, from);
+  const [school, setSchool] = useKept<string>("glue-school", "foaming");
+  const [shelf, setShelf] = useKept<boolean>("glue-from-shelf", false);
   const [open, setOpen] = useState<string | null>(null);
   const words = useQuery({ queryKey: ["glue", "words"], queryFn: () => take(client.GET("/api/glue/words")), staleTime: Infinity }).data;
   const query = useQuery({
@@ -242,13 +243,20 @@ function Chooser({ start }: { start: JointQuestion }) {
 
 /** Glue: which one for a joint, the workshop's own tests, and laps. */
 export function Glue() {
-  const { state } = useLocation() as { state: { joint?: JointQuestion; name?: string } | null };
+  const { state, key } = useLocation() as { state: { joint?: JointQuestion; name?: string } | null; key: string };
+  const [tab, setTab] = useKept<string>("glue-tab", "choose");
+  // who comes from a joint on the bench comes to choose its glue
+  const [arrived, setArrived] = useState<string | null>(null);
+  if (state?.joint && arrived !== key) {
+    setArrived(key);
+    if (keptQuestion("glue")?.from !== key) setTab("choose");
+  }
   return (
     <>
       <TopBar />
       <main className="mx-auto max-w-6xl px-4 py-5">
         <h1 className="text-2xl font-semibold">{state?.name ? `Glue for ${state.name}` : "Glue"}</h1>
-        <Tabs.Root defaultValue="choose" className="mt-2">
+        <Tabs.Root value={tab} onValueChange={setTab} className="mt-2">
           <Tabs.List className="flex gap-5 overflow-x-auto border-b border-ink" aria-label="About glue">
             {[
               ["choose", "Choose a glue"],
@@ -266,7 +274,7 @@ export function Glue() {
             ))}
           </Tabs.List>
           <Tabs.Content value="choose" className="pt-4">
-            <Chooser start={{ ...START, ...state?.joint }} />
+            <Chooser key={state?.joint ? key : "own"} start={{ ...START, ...state?.joint }} from={state?.joint ? key : undefined} />
           </Tabs.Content>
           <Tabs.Content value="tests" className="pt-4">
             <BondLog />

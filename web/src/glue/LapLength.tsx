@@ -1,9 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 
 import { client, Fault, take } from "../api/client";
-import type { LapQuestion } from "../api/types";
+import type { JointQuestion, LapQuestion } from "../api/types";
 import { length, trim } from "../lib/show";
+import { keptQuestion, useKeptQuestion } from "../lib/useKept";
 import { useCatalogue, useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField } from "../ui/fields";
 
@@ -11,7 +11,16 @@ import { ChoiceField, Faults, MeasureField } from "../ui/fields";
 export function LapLength() {
   const units = useUnits();
   const catalogue = useCatalogue();
-  const [lap, setLap] = useState<LapQuestion>({ force_N: 200, width_mm: 10, glue: "epoxy_30", stock: "carbon_pultruded", thickness_mm: 1, factor: 2 });
+  // the load that was asked about is the force to carry
+  const load = keptQuestion<JointQuestion>("glue")?.value.load_N;
+  const [lap, setLap] = useKeptQuestion<LapQuestion>("lap", {
+    force_N: load && load >= 0.1 ? load : 200,
+    width_mm: 10,
+    glue: "epoxy_30",
+    stock: "carbon_pultruded",
+    thickness_mm: 1,
+    factor: 2,
+  });
   const set = (next: Partial<LapQuestion>) => setLap((l) => ({ ...l, ...next }));
   const query = useQuery({
     queryKey: ["glue", "lap", lap],
@@ -29,7 +38,7 @@ export function LapLength() {
           <MeasureField label="Width of the lap" path="width_mm" kind="length" value={lap.width_mm} onChange={(width_mm) => set({ width_mm })} />
           <ChoiceField label="Glue" path="glue" value={lap.glue} onChange={(glue) => set({ glue })} options={named(catalogue?.glue)} />
           <ChoiceField label="What is lapped" path="stock" value={lap.stock} onChange={(stock) => set({ stock })} options={named(catalogue?.stock)} />
-          <MeasureField label="Its thickness" path="thickness_mm" kind="length" value={lap.thickness_mm} onChange={(thickness_mm) => set({ thickness_mm })} />
+          <MeasureField label="Its thickness" path="thickness_mm" kind="size" value={lap.thickness_mm} onChange={(thickness_mm) => set({ thickness_mm })} />
           <MeasureField label="Safety factor" path="factor" kind="number" value={lap.factor} onChange={(factor) => set({ factor })} />
         </div>
         <section aria-label="The lap" data-testid="lap">

@@ -1,9 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
 import type { SpliceQuestion, SpliceWay } from "../api/types";
 import { length, mass, trim } from "../lib/show";
+import { useKeptQuestion } from "../lib/useKept";
 import { useCatalogue, useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField } from "../ui/fields";
 import { COLOUR } from "../drawing/colours";
@@ -56,7 +56,14 @@ function Drawing({ way, longest }: { way: SpliceWay; longest: number }) {
 export function Splices() {
   const units = useUnits();
   const catalogue = useCatalogue();
-  const [asked, setAsked] = useState<SpliceQuestion>({ form: "tube", material: "carbon_pultruded", depth_mm: 6, bore_mm: 4, width_mm: 6, glue: "epoxy_30" });
+  const [asked, setAsked] = useKeptQuestion<SpliceQuestion>("splice", {
+    form: "tube",
+    material: "carbon_pultruded",
+    depth_mm: 6,
+    bore_mm: 4,
+    width_mm: 6,
+    glue: "epoxy_30",
+  });
   const set = (next: Partial<SpliceQuestion>) => setAsked((q) => ({ ...q, ...next }));
   const query = useQuery({
     queryKey: ["glue", "splices", asked],
@@ -81,10 +88,10 @@ export function Splices() {
             onChange={(depth_mm) => set({ depth_mm })}
           />
           {asked.form === "tube" && (
-            <MeasureField label="Bore" path="bore_mm" kind="length" value={asked.bore_mm ?? null} onChange={(bore_mm) => set({ bore_mm })} />
+            <MeasureField label="Bore" path="bore_mm" kind="size" value={asked.bore_mm ?? null} onChange={(bore_mm) => set({ bore_mm })} />
           )}
           {asked.form === "strip" && (
-            <MeasureField label="Width" path="width_mm" kind="length" value={asked.width_mm ?? null} onChange={(width_mm) => set({ width_mm })} />
+            <MeasureField label="Width" path="width_mm" kind="size" value={asked.width_mm ?? null} onChange={(width_mm) => set({ width_mm })} />
           )}
           <ChoiceField label="Glue" path="glue" value={asked.glue ?? ""} onChange={(glue) => set({ glue })} options={named(catalogue?.glue)} />
         </div>

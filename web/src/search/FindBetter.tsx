@@ -7,7 +7,7 @@ import { factor, length, mass, minutes, price, trim } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
-import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
+import { Faults, MeasureField, Reading, Readings, jumpToFault } from "../ui/fields";
 import { FrontPlot } from "./FrontPlot";
 
 interface Props {
@@ -99,6 +99,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
   async function run() {
     // what was typed last may still be on its way to be read
     if (!(await reading.allRight())) {
+      jumpToFault();
       setTrouble("Something above cannot be read.");
       return;
     }

@@ -8,7 +8,7 @@ import type { Said, ShelfItem, ShelfLine, ShelfOut } from "../api/types";
 import { useLatestState } from "../lib/useLatestState";
 import { type Gone, TakeBackLine } from "../removed/TakeBack";
 import { useUnits } from "../session";
-import { Faults, MeasureField, Reading, Readings, TextField } from "../ui/fields";
+import { Faults, MeasureField, Reading, Readings, TextField, jumpToFault } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { Unreadable } from "../ui/Unreadable";
 
@@ -79,6 +79,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: (removed: boolean) 
   const at = { params: { path: { item_id: line.id } } };
   async function save() {
     if (!(await reading.allRight())) {
+      jumpToFault();
       setTrouble("Not saved yet: something above cannot be read.");
       return;
     }

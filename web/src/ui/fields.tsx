@@ -19,6 +19,7 @@ export function useFault(path: string): string | null {
 export class Reading {
   private readonly pending = new Set<Promise<unknown>>();
   private readonly misread = new Set<string>();
+  private readonly typed = new Set<() => void>();
 
   track(question: Promise<unknown>): void {
     this.pending.add(question);
@@ -28,8 +29,16 @@ export class Reading {
     if (wrong) this.misread.add(field);
     else this.misread.delete(field);
   }
+  /** What was typed a moment ago and has not been asked about yet: `ask` asks now. */
+  typing(ask: () => void): void {
+    this.typed.add(ask);
+  }
+  asked(ask: () => void): void {
+    this.typed.delete(ask);
+  }
   /** True once everything is read and nothing was misread. */
   async allRight(): Promise<boolean> {
+    for (const ask of [...this.typed]) ask();
     while (this.pending.size) await Promise.allSettled([...this.pending]);
     await new Promise((resolve) => setTimeout(resolve));
     return this.misread.size === 0;
@@ -38,25 +47,39 @@ export class Reading {
 
 export const Readings = createContext<Reading | null>(null);
 
+/** Typing has paused for so long, ms, that what stands there is meant. */
+const PAUSE = 220;
+
+/** Puts the first field that holds something wrong into sight and hand, once it is drawn. */
+export function jumpToFault(): void {
+  setTimeout(() => {
+    const first = document.querySelector<HTMLElement>("[aria-invalid=true]");
+    first?.scrollIntoView({ block: "center" });
+    first?.focus({ preventScroll: true });
+  }, 60);
+}
+
 interface FrameProps {
   label: string;
   hint?: ReactNode;
   fault: string | null;
+  /** Something to press beside a fault. */
+  more?: ReactNode;
   children: (ids: { id: string; describedBy: string | undefined; invalid: boolean }) => ReactNode;
 }
 
-function Frame({ label, hint, fault, children }: FrameProps) {
+function Frame({ label, hint, fault, more, children }: FrameProps) {
   const id = useId();
   const describedBy = fault ? `${id}-fault` : hint ? `${id}-hint` : undefined;
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block text-[15px] font-medium">
+      <label htmlFor={id} className="mb-1 block text-[15px] leading-5 font-medium">
         {label}
       </label>
       {children({ id, describedBy, invalid: fault !== null })}
       {fault ? (
         <p id={`${id}-fault`} role="alert" className="mt-0.5 text-[15px] font-medium text-gives">
-          {fault}
+          {fault} {more}
         </p>
       ) : (
         hint && (
@@ -96,16 +119,23 @@ interface MeasureProps {
   hint?: ReactNode;
   /** What “60 %” is a part of, mm, where a length may be told so. */
   whole?: number;
+  /** A bare number that comes to less than this many grams may have been meant in pounds or kilograms. */
+  least?: number;
 }
 
+const BARE = /^\s*\d+(?:[.,]\d+)?\s*$/;
+
 /** A length, weight or speed typed as people speak it. What was typed stays until it is right. */
-export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint, whole }: MeasureProps) {
+export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint, whole, least }: MeasureProps) {
   const units = useUnits();
   const [text, setText] = useState("");
   const [misread, setMisread] = useState<string | null>(null);
   const typing = useRef(false);
   const asked = useRef(0);
   const unread = useRef(false);
+  // what was typed, and how the server writes it: a fault tells it as it was typed
+  const [said, setSaid] = useState<{ typed: string; shown: string } | null>(null);
+  const waits = useRef<{ timer: ReturnType<typeof setTimeout>; ask: () => void } | null>(null);
   // raised to look again whether the field says what is meant: when it is left, and when what was typed has been read
   const [turn, setTurn] = useState(0);
   const input = useRef<HTMLInputElement>(null);
@@ -118,7 +148,8 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
     reading?.tell(path, misread !== null);
     return () => reading?.tell(path, false);
   }, [reading, path, misread]);
-  const fault = useFault(path);
+  const found = useFault(path);
+  const fault = found && said && found.startsWith(`${said.shown} `) ? said.typed + found.slice(said.shown.length) : found;
 
   const empty = text === "";
   const wrong = misread !== null || fault !== null;
@@ -154,6 +185,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
         unread.current = false;
         setTurn((t) => t + 1);
         setMisread(null);
+        setSaid({ typed: typed.trim(), shown: measure.shown });
         reading?.tell(path, false);
         onChange(measure.value);
       },
@@ -167,8 +199,49 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
     );
   }
 
+  /** Asks about what is typed once typing pauses, at once when the field is left or something is saved. */
+  function readSoon(typed: string) {
+    stopWaiting();
+    const ask = () => {
+      stopWaiting();
+      read(typed);
+    };
+    unread.current = true;
+    // what is on its way for an older text no longer counts
+    asked.current++;
+    waits.current = { timer: setTimeout(ask, PAUSE), ask };
+    reading?.typing(ask);
+  }
+  function stopWaiting() {
+    if (!waits.current) return;
+    clearTimeout(waits.current.timer);
+    reading?.asked(waits.current.ask);
+    waits.current = null;
+  }
+  // a field that goes away with something just typed in it still counts
+  const leave = useRef<() => void>(() => undefined);
+  useEffect(() => {
+    leave.current = () => waits.current?.ask();
+  });
+  useEffect(() => () => leave.current(), []);
+
+  const larger = units === "metric" ? "kg" : "lb";
+  const asks = least !== undefined && value !== null && value < least && BARE.test(said?.typed ?? "") ? `${said!.typed} ${larger}` : null;
+  const offer = asks && (
+    <button
+      type="button"
+      className="btn btn-quiet px-0"
+      onClick={() => {
+        setText(asks);
+        read(asks);
+      }}
+    >
+      {asks}?
+    </button>
+  );
+
   return (
-    <Frame label={label} hint={hint} fault={misread ?? fault}>
+    <Frame label={label} hint={offer || hint} fault={misread ?? fault} more={offer}>
       {({ id, describedBy, invalid }) => (
         <input
           ref={input}
@@ -183,10 +256,12 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
           onChange={(e) => {
             typing.current = true;
             setText(e.target.value);
-            read(e.target.value);
+            readSoon(e.target.value);
           }}
+          onKeyDown={(e) => e.key === "Enter" && waits.current?.ask()}
           onBlur={() => {
             typing.current = false;
+            waits.current?.ask();
             setTurn((t) => t + 1);
           }}
         />
