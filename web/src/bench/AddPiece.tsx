@@ -54,7 +54,9 @@ export function AddPiece({ airframe, scheme, onAdd, main }: { airframe: Airframe
   const empty = scheme.pieces.length === 0;
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className={`btn ${main ? "btn-main" : ""}`}>Add a piece</Popover.Trigger>
+      <Popover.Trigger className={`btn ${main ? "btn-main" : ""}`} data-add-piece>
+        Add a piece
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           align="end"

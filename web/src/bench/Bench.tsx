@@ -12,6 +12,7 @@ import { SchemeTabs } from "./SchemeTabs";
 import { SheetSide } from "./SheetSide";
 import { TABS } from "./tabs";
 import { useBench } from "./useBench";
+import { useKeys } from "./useKeys";
 import type { Workplace } from "./useWorkplace";
 import { WorkshopBar } from "./WorkshopBar";
 import { WorkingSheet } from "./WorkingSheet";
@@ -23,6 +24,10 @@ export function Bench({ workplace, name }: { workplace: Workplace; name: PartNam
   const { verdict, scheme, answer, piece, index, file } = bench;
   const loose = useMemo(() => answer.problems.filter((p) => !(piece && p.field.startsWith(`pieces.${index}.`))), [answer.problems, piece, index]);
   const tabs = TABS.filter((tab) => tab.there(bench));
+  useKeys(
+    bench,
+    tabs.map((tab) => tab.id),
+  );
   return (
     <Faults.Provider value={answer.problems}>
       <WorkshopBar

@@ -1,12 +1,21 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 
+import { useKept } from "../lib/useKept";
+import { SINGLE_KEYS } from "./useKeys";
+
 const KEYS: [string, string][] = [
   ["Tab, Shift + Tab", "to the next or the last thing that can be pressed"],
   ["Enter or Space", "press it; Space switches a piece on and off"],
   ["← →", "on an end of the chosen piece: nearer to the root, farther out, by 1 mm; with Shift by 10 mm"],
   ["↑ ↓", "on an end of the chosen piece: toward the nose, toward the trailing edge"],
   ["← →", "on the station line: move it; on the schemes and the tabs: the next one"],
+  ["1 to 8", "the tabs beside the drawing: ledger, weak spots, loads…"],
+  ["A", "add a piece"],
+  ["N", "the next piece, its first field in hand"],
+  ["F", "the first field of the chosen piece"],
+  ["E", "the outer end of the chosen piece, on the drawing"],
+  ["Esc", "out of a piece's fields, back to its line"],
   ["Ctrl + Z", "undo"],
   ["Ctrl + Shift + Z", "redo"],
   ["Esc", "close what is open"],
@@ -16,6 +25,7 @@ const KEYS: [string, string][] = [
 /** The bench by keyboard; opened by “?”. */
 export function Keys() {
   const [open, setOpen] = useState(false);
+  const [single, setSingle] = useKept<boolean>(SINGLE_KEYS, true);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const at = event.target;
@@ -47,6 +57,10 @@ export function Keys() {
               </div>
             ))}
           </dl>
+          <label className="mt-3 flex min-h-10 items-center gap-2">
+            <input type="checkbox" className="size-4.5 accent-kraft" checked={single} onChange={(e) => setSingle(e.target.checked)} />
+            Single keys (digits and letters) are on
+          </label>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

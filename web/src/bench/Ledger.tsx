@@ -115,6 +115,8 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
   const prices = shelf?.check.prices ?? {};
   const money = shelf?.money ?? "";
   const lines = verdict.ledger.filter((l) => pieces.some((p) => p.id === l.piece_id));
+  const labels = lines.map((l) => l.label);
+  const twins = new Set(labels.filter((label, k) => labels.indexOf(label) !== k));
   const dead = lines.filter((l) => l.on && l.dead_weight);
   // fewest grams for each G that it holds more come first, what holds no more comes last
   if (byWorth) lines.sort((a, b) => (a.grams_per_g ?? Infinity) - (b.grams_per_g ?? Infinity));
@@ -200,7 +202,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
                   <Switch.Root
                     checked={piece.on}
                     onCheckedChange={(on) => onSwitch(id, on)}
-                    aria-label={`${line.label}: ${piece.on ? "on, switch off to see it without" : "off, switch on"}`}
+                    aria-label={`${twins.has(line.label) ? `${line.label}, ${line.where}` : line.label}: ${piece.on ? "on, switch off to see it without" : "off, switch on"}`}
                     className="mt-0.5 h-6 w-11 shrink-0 border border-ink bg-white p-0.5 data-[state=checked]:bg-tape"
                   >
                     <Switch.Thumb className="block size-4.5 bg-pencil transition-transform data-[state=checked]:translate-x-5 data-[state=checked]:bg-white" />

@@ -1,6 +1,7 @@
 import { halfSpan, partOf } from "../lib/parts";
 import { factor } from "../lib/show";
 import { useCatalogue } from "../session";
+import { focusOn } from "../lib/focusOn";
 import { AddPiece } from "./AddPiece";
 import { Ledger } from "./Ledger";
 import { PieceEditor } from "./PieceEditor";
@@ -50,8 +51,12 @@ export function LedgerTab({ bench }: { bench: Bench }) {
             onRemove={() => {
               bench.changeScheme((s) => ({ ...s, pieces: s.pieces.filter((p) => p.id !== piece.id) }));
               bench.select(null);
+              focusOn("[data-add-piece]");
             }}
-            onClose={() => bench.select(null)}
+            onClose={() => {
+              bench.select(null);
+              focusOn(`[data-line="${piece.id}"] button[aria-expanded]`);
+            }}
           />
         </div>
       )}

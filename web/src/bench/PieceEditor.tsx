@@ -1,4 +1,5 @@
 import type { Catalogue, Choice, Piece } from "../api/types";
+import { focusOn } from "../lib/focusOn";
 import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
 
 interface Props {
@@ -179,7 +180,12 @@ export function PieceEditor({ piece, index, half, catalogue, cautions, onChange,
   }
 
   return (
-    <form className="border border-kraft bg-sheet p-3" aria-label="The chosen piece" onSubmit={(e) => e.preventDefault()}>
+    <form
+      className="border border-kraft bg-sheet p-3"
+      aria-label="The chosen piece"
+      onSubmit={(e) => e.preventDefault()}
+      onKeyDown={(e) => e.key === "Escape" && focusOn(`[data-line="${piece.id}"] button[aria-expanded]`)}
+    >
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {ordered(fields)
           .filter((name) => SHOWN[name]?.(record) ?? true)

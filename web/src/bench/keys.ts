@@ -1,0 +1,27 @@
+/** What one key without any other does on the bench, where nothing is being typed. */
+export type KeyAction = { tab: number } | "add" | "next" | "field" | "end" | null;
+
+export function actionOf(key: string): KeyAction {
+  if (/^[1-9]$/.test(key)) return { tab: Number(key) - 1 };
+  return ({ a: "add", n: "next", f: "field", e: "end" } as const)[key.toLowerCase() as "a"] ?? null;
+}
+
+interface Pressed {
+  ctrlKey: boolean;
+  metaKey: boolean;
+  altKey: boolean;
+  target: EventTarget | null;
+}
+
+/** Whether a key means what it says on the bench: nothing is typed into, and nothing lies over the bench. */
+export function isFree({ ctrlKey, metaKey, altKey, target }: Pressed): boolean {
+  if (ctrlKey || metaKey || altKey) return false;
+  if (!(target instanceof Element)) return true;
+  return target.closest("input:not([type=range]):not([type=checkbox]), textarea, select, [role=dialog], [contenteditable]") === null;
+}
+
+/** The piece after the one in hand, round from the last to the first. */
+export function nextOf(ids: readonly string[], chosen: string | null): string | null {
+  if (!ids.length) return null;
+  return ids[(chosen === null ? 0 : ids.indexOf(chosen) + 1) % ids.length] ?? null;
+}
