@@ -84,6 +84,27 @@ function turned({ low, high }: Verdict["twist_deg"]): string {
   return `${trim(near!, 1)}° to ${trim(far!, 1)}°`;
 }
 
+/** On a phone: the headline small, in sight whatever is scrolled to. */
+export function HeadlineStrip({ verdict, stale }: { verdict: Verdict; stale: boolean }) {
+  const units = useUnits();
+  const { breaks, holds, unit, judged } = verdict;
+  const tone = { sound: "text-tape", close: "text-kraft", "gives way": "text-gives" }[judged.state];
+  return (
+    <p
+      aria-hidden="true"
+      data-testid="strip"
+      className={`sticky top-0 z-10 flex justify-between gap-2 border-b-2 border-ink px-3 py-1 text-[15px] leading-5 whitespace-nowrap sm:hidden ${stale ? "bg-faint" : "bg-sheet"}`}
+    >
+      <b className={`font-semibold ${tone}`}>{STATE_WORD[judged.state]}</b>
+      <span>
+        {factor(breaks.n.value, unit)}, holds {factor(holds.n.value, unit)}
+      </span>
+      <span>{verdict.folds ? "folds" : length(verdict.tip_bend_mm.value, units)}</span>
+      <span>{mass(verdict.mass.part_g.value, units)}</span>
+    </p>
+  );
+}
+
 /** What the scheme gives, in one line: break, bend, twist, grams; each opens its working. */
 export function AnswerLine({ verdict, stale, onWhy }: Props) {
   const units = useUnits();

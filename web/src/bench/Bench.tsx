@@ -5,7 +5,7 @@ import type { PartName } from "../api/types";
 import { useCatalogue } from "../session";
 import { FindBetter } from "../search/FindBetter";
 import { Faults } from "../ui/fields";
-import { AnswerLine } from "./AnswerLine";
+import { AnswerLine, HeadlineStrip } from "./AnswerLine";
 import { Compare } from "./Compare";
 import { Messages } from "./Messages";
 import { SchemeTabs } from "./SchemeTabs";
@@ -40,6 +40,7 @@ export function Bench({ workplace, name }: { workplace: Workplace; name: PartNam
       />
       <SchemeTabs bench={bench} />
       {verdict && bench.view !== "compare" && <AnswerLine verdict={verdict} stale={bench.stale} onWhy={(figure) => bench.setWhy({ figure })} />}
+      {verdict && bench.view === "bench" && <HeadlineStrip verdict={verdict} stale={bench.stale} />}
       <Messages workplace={workplace} trouble={bench.trouble} loose={loose} schemeId={scheme.id} />
       <div id="on-the-bench" role="tabpanel" aria-label={scheme.name}>
         {bench.view === "compare" && (

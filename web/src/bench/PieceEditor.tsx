@@ -91,6 +91,11 @@ function choices(catalogue: Catalogue, piece: Piece, name: string, table: string
 }
 
 /** Everything about one piece. Each change is answered at once. */
+/** On a phone it opens below the list: it comes to where one looks, under the headline. */
+function inSight(form: HTMLFormElement | null): void {
+  if (form && window.matchMedia("(max-width: 640px)").matches) form.scrollIntoView({ block: "start", behavior: "smooth" });
+}
+
 export function PieceEditor({ piece, index, half, catalogue, cautions, onChange, onRemove, onClose }: Props) {
   const at = (field: string) => `pieces.${index}.${field}`;
   const set = (field: string, value: unknown) => onChange((now) => ({ ...now, [field]: value }) as Piece, `${piece.id}.${field}`);
@@ -181,7 +186,8 @@ export function PieceEditor({ piece, index, half, catalogue, cautions, onChange,
 
   return (
     <form
-      className="border border-kraft bg-sheet p-3"
+      ref={inSight}
+      className="scroll-mt-10 border border-kraft bg-sheet p-3"
       aria-label="The chosen piece"
       onSubmit={(e) => e.preventDefault()}
       onKeyDown={(e) => e.key === "Escape" && focusOn(`[data-line="${piece.id}"] button[aria-expanded]`)}
