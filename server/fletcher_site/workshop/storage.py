@@ -138,9 +138,10 @@ def _name_taken(workshop: Workshop, name: str, besides: int | None = None) -> bo
     return (named if besides is None else named.exclude(pk=besides)).exists()
 
 
-def _refuse_name(name: str) -> Refused:
-    what = "Another airframe here is called “{name}”."
-    return Refused([Problem(("airframe", "name"), "name", what, "Give it another name.", {"name": name})])
+def _refuse_name(workshop: Workshop, name: str) -> Refused:
+    what, right = "Another airframe here is called “{name}”.", "Give it another name, such as “{free}”."
+    free = next(f"{name[:70]} {k}" for k in range(2, 10_000) if not _name_taken(workshop, f"{name[:70]} {k}"))
+    return Refused([Problem(("airframe", "name"), "name", what, right, {"name": name, "free": free})])
 
 
 def _write(airframe: Airframe, file: AirframeFile, who: User | None) -> None:
@@ -177,7 +178,7 @@ def _revise(airframe: Airframe, document: Any, who: User | None, what: list[str]
 
 
 @contextmanager
-def _name_once(name: str) -> Iterator[None]:
+def _name_once(workshop: Workshop, name: str) -> Iterator[None]:
     """One transaction; a name that somebody else took in the same moment is told like any other."""
     try:
         with transaction.atomic():
@@ -185,7 +186,7 @@ def _name_once(name: str) -> Iterator[None]:
     except IntegrityError as exc:
         if "airframe_name_once" not in str(exc):
             raise
-        raise _refuse_name(name) from exc
+        raise _refuse_name(workshop, name) from exc
 
 
 @contextmanager
@@ -199,7 +200,7 @@ def _worked_out(
     file, new = own_materials.brought(workshop, file)
     with own_materials.using(workshop, new):
         summary = summary_of(file)
-    with _name_once(file.airframe.name):
+    with _name_once(workshop, file.airframe.name):
         for material in new:
             own_materials.save(workshop, material, who)
         yield file, summary
@@ -217,7 +218,7 @@ def create(workshop: Workshop, file: AirframeFile, who: User | None) -> Airframe
         if workshop.airframes.count() >= quota.AIRFRAMES:
             raise quota.full("airframes", quota.AIRFRAMES, "airframes")
         if _name_taken(workshop, file.airframe.name):
-            raise _refuse_name(file.airframe.name)
+            raise _refuse_name(workshop, file.airframe.name)
         airframe: Airframe = Airframe.objects.create(
             workshop=workshop,
             name=file.airframe.name,
@@ -247,7 +248,7 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Us
         if airframe.version != based_on:
             raise Stale(airframe, airframe.revisions.latest("number"), since(airframe, based_on))
         if _name_taken(workshop, file.airframe.name, besides=pk):
-            raise _refuse_name(file.airframe.name)
+            raise _refuse_name(workshop, file.airframe.name)
         airframe.summary = summary
         airframe.name = file.airframe.name
         airframe.chosen = file.chosen
