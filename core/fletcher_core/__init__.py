@@ -71,7 +71,7 @@ from .questions.suggestions import suggest as suggest_pieces
 from .report.stand import Stand, stand
 from .report.steps import retold as working_in
 from .report.verdict import Slice, State, Verdict, Working
-from .search import Found, Progress, Wish
+from .search import Better, Found, Progress, Wish
 from .shelf import ShelfCheck, ShelfItem, bill_of_materials, read_csv, read_label, take_from, unit_prices, write_csv
 from .shelf import check as allocate_stock
 from .units import Kind as MeasureKind
@@ -93,6 +93,7 @@ __all__ = [
     "Advice",
     "Airframe",
     "AirframeFile",
+    "Better",
     "BondTest",
     "CannotRead",
     "Catalogue",

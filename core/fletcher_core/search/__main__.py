@@ -103,8 +103,8 @@ def main() -> int:
             for step in steps:
                 # a line for each per cent is enough
                 share = 100 * getattr(step, "done", 0) // max(getattr(step, "of", 1), 1)
-                if step.kind == "found" or share != told:
-                    told = share
+                if step.kind != "progress" or share != told:
+                    told = share if step.kind == "progress" else told
                     _said(step.model_dump_json())
     except ValidationError as exc:
         _refused(explain(exc, Asked))

@@ -73,6 +73,13 @@ class Point(BaseModel):
     lightest_for_bend: bool
 
 
+class Better(BaseModel):
+    """The lightest so far that was seen to do what is wanted, by the full model; another may still be lighter."""
+
+    kind: Literal["better"] = "better"
+    point: Point
+
+
 class Dot(BaseModel):
     """One of the evaluate_many, by the quick model, for the cloud behind the front."""
 
@@ -216,8 +223,8 @@ def one_by_one(function: Callable[[int], Point | None], ways: Sequence[int]) -> 
 def search(
     airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None = None, *,
     system: System = "metric", runner: Runner = alone, mapper: Mapper = one_by_one, others: Sequence[Scheme] = (),
-) -> Iterator[Progress | Found]:  # fmt: skip
-    """Progress, and last what was found. The same every time.
+) -> Iterator[Progress | Better | Found]:  # fmt: skip
+    """Progress, now and then a way that does it, and last what was found, which is the same every time.
 
     Every way is taken by the quick model (few stations, strength in the hard pull alone). Those that meet the targets
     within `NEAR`, the lightest first, are taken by the full one until one meets them all and stands every case of load
@@ -237,12 +244,17 @@ def search(
         raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
     bank, blocks = bank_of(scheme, space), blocks_of(space)
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
-    done = 0
+    done, sooner = 0, _Sooner(airframe, scheme, wish, space, system)
+    likely = _likely(space)
+    if (point := sooner.look(likely, answer_block(airframe, bank, likely, {}), tries=4)) is not None:
+        yield Better(point=point)
     for at, got in runner(airframe, bank, blocks):
         for name, column in columns.items():
             column[at] = getattr(got, name)
         done += len(at)
         yield Progress(done=done, of=space.size)
+        if (point := sooner.look(at, got)) is not None:
+            yield Better(point=point)
     answers = _answers(space, BatchResult(**columns))
     yield _told(airframe, scheme, wish, space, answers, system, mapper)
 
@@ -409,6 +421,47 @@ class _Full:
                 lightest_for_load=False, lightest_for_bend=False,
             )  # fmt: skip
         return self._points[way]
+
+
+#: so many sticks of all sorts are taken first of all, without film: what does it by sticks alone is told at once
+_FIRST = 24
+
+
+def _likely(space: Space) -> NDArray[np.intp]:
+    """Ways to begin with: evenly of all sticks, with the simplest sheet."""
+    sheet = min(range(len(space.sheets)), key=lambda k: len(space.sheets[k].pieces))
+    sticks = np.unique(np.linspace(0, len(space.sticks) - 1, _FIRST).round().astype(int))
+    return np.asarray(sticks * len(space.sheets) + sheet, dtype=np.intp)
+
+
+#: while a search goes on, so many ways at most are taken by the full model, and only what is so much lighter than the
+#: best of them: it should not hold up the rest (own choice)
+_LOOKED_AT, _LIGHTER = 12, 0.97
+
+
+class _Sooner:
+    """Good ways that can be told before all have been tried."""
+
+    def __init__(self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, system: System) -> None:
+        nothing = np.full(space.size, np.nan)
+        self._answers = _answers(space, BatchResult(*(nothing,) * 5))
+        self._full = _Full(airframe, scheme, wish, space, self._answers, system)
+        self._wish, self._left, self._best = wish, _LOOKED_AT, np.inf
+
+    def look(self, at: NDArray[np.intp], got: BatchResult, tries: int = 1) -> Point | None:
+        """The lightest of some ways that does what is wanted and is a good deal lighter than those before, if one of
+        the first so many does."""
+        here = Answers(got, self._answers.minutes[at], self._answers.price[at])
+        good = _meets(self._wish, here, 0.0) & (got.part_g < _LIGHTER * self._best)
+        for k in np.flatnonzero(good)[np.argsort(got.part_g[good], kind="stable")][:tries]:
+            if not self._left or self._full.cannot(float(got.breaks[k]), float(got.holds[k])):
+                continue
+            self._left -= 1
+            point = self._full.point(int(at[k]))
+            if point is not None and point.meets:
+                self._best = point.part_g
+                return point
+        return None
 
 
 def _told(

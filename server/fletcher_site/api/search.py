@@ -13,7 +13,7 @@ from typing import Literal
 
 import fletcher_core
 from django.http import HttpRequest, StreamingHttpResponse
-from fletcher_core import Found, Progress
+from fletcher_core import Better, Found, Progress
 from ninja import Router
 from ninja.errors import HttpError
 from pydantic import BaseModel, RootModel
@@ -29,7 +29,7 @@ class SearchRefused(BaseModel):
     problems: list[Said]
 
 
-class SearchLine(RootModel[Progress | Found | SearchRefused]):
+class SearchLine(RootModel[Progress | Better | Found | SearchRefused]):
     """One line of what a search tells."""
 
 
@@ -102,7 +102,7 @@ def _told(asked: str) -> Generator[bytes]:
         process.stdin.close()
         told = False
         for line in process.stdout:
-            told = b'"kind":"progress"' not in line
+            told = not any(kind in line for kind in (b'"kind":"progress"', b'"kind":"better"'))
             yield line
         if not told:
             said = {"field": "", "label": "search", "what": "It broke off.", "right": "Try again; nothing was changed."}

@@ -15,7 +15,7 @@ from fletcher_core.kinds.cord import Cord
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.model import Airframe, Refused
-from fletcher_core.search import Found, Progress, Wish, search
+from fletcher_core.search import Better, Found, Progress, Wish, search
 from fletcher_core.search.run import _answers, _Full, alone, answer_block, bank_of, blocks_of
 from fletcher_core.search.space import space_of
 from fletcher_core.shelf import read_label
@@ -32,7 +32,7 @@ SCHEME = make_scheme(
 
 def found(wish: Wish, wing: Airframe = WING, **more: Any) -> Found:
     steps = list(search(wing, SCHEME, wish, **more))
-    assert all(isinstance(s, Progress) for s in steps[:-1])
+    assert all(isinstance(s, (Progress, Better)) for s in steps[:-1])
     assert isinstance(steps[-1], Found)
     return steps[-1]
 
@@ -268,3 +268,23 @@ def test_webs_boxes_and_cloth_are_tried_and_the_quick_model_knows_them() -> None
         assert got.part_g[k] == pytest.approx(point.part_g, rel=0.002)
         assert got.holds[k] == pytest.approx(point.hold_g, rel=0.08), point.name
         assert got.bend[k] == pytest.approx(point.bend_mm, rel=0.08), point.name
+
+
+@pytest.mark.usefixtures("small")
+def test_a_way_that_does_it_is_told_before_all_have_been_tried() -> None:
+    wish = Wish(break_g=8, vary=["spar", "place", "reach"])
+    steps = list(search(WING, SCHEME, wish))
+    told = [k for k, s in enumerate(steps) if isinstance(s, Better)]
+    assert told
+    assert told[0] < len(steps) // 2
+    points = [s.point for s in steps if isinstance(s, Better)]
+    assert all(p.meets and p.hold_g >= 8 for p in points)
+    grams = [p.part_g for p in points]
+    assert grams == sorted(grams, reverse=True)
+    last = steps[-1]
+    assert isinstance(last, Found)
+    assert last.winner is not None
+    assert last.winner.part_g <= grams[-1] + 1e-9
+    # it is what the bench says of it, too
+    again = evaluate(WING, SCHEME.model_copy(update={"pieces": points[0].pieces}), spread=False, ledger=False)
+    assert again.holds.n.value == pytest.approx(points[0].hold_g)

@@ -1069,6 +1069,19 @@ export interface components {
             part_g: number;
         };
         /**
+         * Better
+         * @description The lightest so far that was seen to do what is wanted, by the full model; another may still be lighter.
+         */
+        Better: {
+            /**
+             * Kind
+             * @default better
+             * @constant
+             */
+            kind: "better";
+            point: components["schemas"]["Point"];
+        };
+        /**
          * Block
          * @description Another foam in place of the core, over the whole depth.
          */
@@ -3653,7 +3666,7 @@ export interface components {
          * SearchLine
          * @description One line of what a search tells.
          */
-        SearchLine: components["schemas"]["Progress"] | components["schemas"]["Found"] | components["schemas"]["SearchRefused"];
+        SearchLine: components["schemas"]["Progress"] | components["schemas"]["Better"] | components["schemas"]["Found"] | components["schemas"]["SearchRefused"];
         /** SearchQuestion */
         SearchQuestion: {
             airframe: components["schemas"]["Airframe"];

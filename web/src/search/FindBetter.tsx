@@ -88,6 +88,8 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
   const [problems, setProblems] = useState<Said[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [shown, setShown] = useState<Point | null>(null);
+  /** While it runs: the lightest that was seen to do it. */
+  const [soFar, setSoFar] = useState<Point | null>(null);
   const stop = useRef<AbortController | null>(null);
   const [reading] = useState(() => new Reading());
 
@@ -110,6 +112,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
     setProblems([]);
     setTrouble(null);
     setShown(null);
+    setSoFar(null);
     const refused = (said: Said[]) => {
       const at = said.map((p) => ({ ...p, field: p.field.replace(/^wish\./, "") }));
       setProblems(at);
@@ -119,6 +122,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
     try {
       await lines<Told>("/api/search", { airframe: file.airframe, scheme, others, wish: latest(), airframe_id: airframeId }, control.signal, (told) => {
         if (told.kind === "progress") setProgress(told);
+        else if (told.kind === "better") setSoFar(told.point);
         else if (told.kind === "refused") refused(told.problems);
         else setFound(told);
       });
@@ -232,7 +236,20 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
             )}
           </section>
           <section aria-label="What was found" className="min-w-0" aria-busy={running} data-testid="found">
-            {!found && (
+            {soFar && (running || !found) && (
+              <div className="mb-3 flex flex-wrap items-start justify-between gap-3 border-l-4 border-tape pl-3" data-testid="so-far" aria-live="polite">
+                <div className="min-w-0 flex-1">
+                  <p className="text-[15px] text-pencil">
+                    {running ? "So far the lightest that does it; looking for a lighter one:" : "The lightest before it was stopped:"}
+                  </p>
+                  <Told_ unit={verdict.unit} point={soFar} money={money} />
+                </div>
+                <button className="btn" onClick={() => lay(soFar)}>
+                  Lay this one
+                </button>
+              </div>
+            )}
+            {!found && !soFar && (
               <div className="max-w-prose pt-2 text-[17px]">
                 <p>
                   Nothing has been searched yet. The search lays every stick, place, reach, film and number of layers into this wing, up to 20 000 ways, and
