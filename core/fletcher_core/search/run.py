@@ -246,7 +246,7 @@ def search(
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
     done, sooner = 0, _Sooner(airframe, scheme, wish, space, system)
     likely = _likely(space)
-    if (point := sooner.look(likely, answer_block(airframe, bank, likely, {}), tries=4)) is not None:
+    if (point := sooner.look(likely, answer_block(airframe, bank, likely, {}), tries=6)) is not None:
         yield Better(point=point)
     for at, got in runner(airframe, bank, blocks):
         for name, column in columns.items():
@@ -453,10 +453,12 @@ class _Sooner:
         the first so many does."""
         here = Answers(got, self._answers.minutes[at], self._answers.price[at])
         good = _meets(self._wish, here, 0.0) & (got.part_g < _LIGHTER * self._best)
-        for k in np.flatnonzero(good)[np.argsort(got.part_g[good], kind="stable")][:tries]:
-            if not self._left or self._full.cannot(float(got.breaks[k]), float(got.holds[k])):
+        for k in np.flatnonzero(good)[np.argsort(got.part_g[good], kind="stable")]:
+            if self._full.cannot(float(got.breaks[k]), float(got.holds[k])):
                 continue
-            self._left -= 1
+            if not (self._left and tries):
+                break
+            self._left, tries = self._left - 1, tries - 1
             point = self._full.point(int(at[k]))
             if point is not None and point.meets:
                 self._best = point.part_g
