@@ -36,6 +36,7 @@ from .joints import choose as choose_glue
 from .joints.lap_length import Lap, LapQuestion, lap_length
 from .joints.splice import SpliceWay
 from .kinds import KINDS, WISHES
+from .kinds.changed import said_change
 from .loads import PRESETS, Unit
 from .model import (
     PART_NAMES,
@@ -177,6 +178,7 @@ __all__ = [
     "read_csv",
     "read_file",
     "read_label",
+    "said_change",
     "section_at",
     "shipped",
     "show_measure",

@@ -32,7 +32,7 @@ def test_every_save_is_told_in_words_and_can_be_opened(ann: Person, file: dict[s
     told = ann.get(f"/api/airframes/{made['id']}/revisions").json()
     assert [r["what"] for r in reversed(told)] == [
         ["the first save"],
-        ["scheme “Scheme” (tube: outer)"],
+        ["scheme “Scheme” (tube: outer diameter 6 mm → 8 mm)"],
         ["scheme “Scheme” (skin switched off)"],
         ["scheme “Second” was added", "“Second” was chosen"],
         ["the airframe's promise", "scheme “Second” (tube taken out)"],

@@ -10,6 +10,7 @@ import { RemovedPage } from "./removed/RemovedPage";
 import { useSession } from "./session";
 import { Shelf } from "./shelf/Shelf";
 import { Surface } from "./surface/Surface";
+import { Words } from "./words/Words";
 
 /** Past the strip above, to what is worked on. */
 function toWork(): void {
@@ -22,7 +23,7 @@ export function App() {
   const session = useSession();
   if (!session.signed_in) return <Door />;
   return (
-    <>
+    <Words>
       <button className="skip" onClick={toWork}>
         Skip to the work
       </button>
@@ -38,6 +39,6 @@ export function App() {
         <Route path="/removed" element={<RemovedPage />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
-    </>
+    </Words>
   );
 }

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from fletcher_core import AirframeFile
+from fletcher_core import AirframeFile, words_in
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
@@ -12,7 +12,7 @@ from ..workshop import removal, storage
 from ..workshop.models import Airframe
 from ..workshop.reading import Unreadable
 from .ids import Id
-from .request_context import membership, person, signed_in
+from .request_context import membership, person, signed_in, units
 from .shapes import AirframesOut, Card, Conflict, Problems, RevisionOut, Save, Saved, UnreadableOut
 
 router = Router(tags=["airframes"], auth=signed_in)
@@ -78,9 +78,15 @@ def delete(request: HttpRequest, airframe_id: Id) -> Status[None]:
     "/{int:airframe_id}/revisions", response={200: list[RevisionOut], 404: Problems}, operation_id="list_revisions"
 )
 def revisions(request: HttpRequest, airframe_id: Id) -> list[RevisionOut]:
+    """The newest first; a save without a change is not told, but for the newest, which is how it stands."""
+    kept = _own(request, airframe_id).revisions.select_related("who").defer("document")[:200]
     return [
-        RevisionOut(number=r.number, who=r.who.get_username() if r.who else "somebody", when=r.when, what=r.what)
-        for r in _own(request, airframe_id).revisions.select_related("who").defer("document")[:200]
+        words_in(
+            RevisionOut(number=r.number, who=r.who.get_username() if r.who else "somebody", when=r.when, what=r.what),
+            units(request),
+        )
+        for k, r in enumerate(kept)
+        if r.what or k == 0
     ]
 
 

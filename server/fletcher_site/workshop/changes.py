@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from fletcher_core import said_change
+
 Document = dict[str, Any]
 
 #: more than so many pieces of one scheme are only counted
@@ -25,7 +27,8 @@ def _pieces(old: list[Document], new: list[Document]) -> list[str]:
         if names == ["on"]:
             said.append(f"{_name(piece)} switched {'on' if piece['on'] else 'off'}")
         elif names:
-            said.append(f"{_name(piece)}: {', '.join(n.removesuffix('_mm').replace('_', ' ') for n in names)}")
+            fields = (said_change(piece["kind"], n, was.get(n) if was else None, piece[n]) for n in names)
+            said.append(f"{_name(piece)}: {', '.join(fields)}")
     return said if len(said) <= MOST else [f"{len(said)} pieces"]
 
 

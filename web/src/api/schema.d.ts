@@ -71,7 +71,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Revisions */
+        /**
+         * Revisions
+         * @description The newest first; a save without a change is not told, but for the newest, which is how it stands.
+         */
         get: operations["list_revisions"];
         put?: never;
         post?: never;

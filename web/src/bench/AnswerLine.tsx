@@ -7,6 +7,8 @@ import { PARTS } from "../lib/parts";
 import { factor, length, mass, rough, STATE_WORD, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
+import type { WordId } from "../words/meanings";
+import { Word } from "../words/Words";
 
 interface Props {
   verdict: Verdict;
@@ -14,13 +16,17 @@ interface Props {
   onWhy: (figure: string) => void;
 }
 
+const STATE_MEANS = { sound: "sound", close: "close", "gives way": "weak" } as const;
+
 /** Judged by one rule, in the case that is hardest for it: the state, and what that case asks. */
 function Judged({ verdict }: { verdict: Verdict }) {
   const j = verdict.judged;
   const tone = j.state === "gives way" ? "border-gives text-gives" : j.state === "close" ? "border-kraft text-kraft" : "border-ink";
   return (
     <p className="text-[15px] leading-5" data-testid="judged">
-      <b className={`mr-1.5 border px-1 font-semibold ${tone}`}>{STATE_WORD[j.state]}</b>
+      <b className={`mr-1.5 border px-1 font-semibold ${tone}`}>
+        <Word id={STATE_MEANS[j.state]}>{STATE_WORD[j.state]}</Word>
+      </b>
       {j.case}: nothing may show at {factor(j.load, j.unit)}, and it must hold to {factor(j.needed, j.unit)}
       {!j.like_main && `; there its first sign is at ${factor(j.first.value, j.unit)}, and it holds to ${factor(j.hold.value, j.unit)}`}.
     </p>
@@ -28,11 +34,27 @@ function Judged({ verdict }: { verdict: Verdict }) {
 }
 
 /** One of the two figures of strength: as large as the other, with its range and its working. */
-function Figure({ name, e, unit, id, tone, onWhy }: { name: string; e: Estimate; unit: Unit; id: string; tone: string; onWhy: () => void }) {
+function Figure({
+  name,
+  word,
+  e,
+  unit,
+  id,
+  tone,
+  onWhy,
+}: {
+  name: string;
+  word: WordId;
+  e: Estimate;
+  unit: Unit;
+  id: string;
+  tone: string;
+  onWhy: () => void;
+}) {
   return (
     <div className="min-w-0">
       <p className="flex items-baseline justify-between gap-2 text-[15px] text-pencil">
-        {name} <WhyButton name={name} onPress={onWhy} />
+        <Word id={word}>{name}</Word> <WhyButton name={name} onPress={onWhy} />
       </p>
       <p className={`text-[24px] leading-7 font-semibold whitespace-nowrap ${tone}`} data-testid={id}>
         {factor(e.value, unit)}
@@ -124,8 +146,24 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         <div className="grid gap-x-5 sm:grid-cols-[15.5rem_minmax(0,1fr)]">
           <div>
             <div className="grid grid-cols-2 gap-x-4">
-              <Figure name="First sign" e={breaks.n} unit={unit} id="break" tone={breaks.n.value < load ? "text-gives" : ""} onWhy={() => onWhy("break")} />
-              <Figure name="Holds to" e={holds.n} unit={unit} id="hold" tone={holds.n.value < needed ? "text-gives" : ""} onWhy={() => onWhy("hold")} />
+              <Figure
+                name="First sign"
+                word="first_sign"
+                e={breaks.n}
+                unit={unit}
+                id="break"
+                tone={breaks.n.value < load ? "text-gives" : ""}
+                onWhy={() => onWhy("break")}
+              />
+              <Figure
+                name="Holds to"
+                word="holds_to"
+                e={holds.n}
+                unit={unit}
+                id="hold"
+                tone={holds.n.value < needed ? "text-gives" : ""}
+                onWhy={() => onWhy("hold")}
+              />
             </div>
             <StrengthLine
               first={breaks.n}

@@ -1,8 +1,8 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 
+import { SINGLE_KEYS } from "../lib/isFree";
 import { useKept } from "../lib/useKept";
-import { SINGLE_KEYS } from "./useKeys";
 
 const KEYS: [string, string][] = [
   ["Tab, Shift + Tab", "to the next or the last thing that can be pressed"],
@@ -19,6 +19,7 @@ const KEYS: [string, string][] = [
   ["Ctrl + Z", "undo"],
   ["Ctrl + Shift + Z", "redo"],
   ["Esc", "close what is open"],
+  ["W", "what the words mean"],
   ["?", "this list"],
 ];
 

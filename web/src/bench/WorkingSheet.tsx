@@ -72,7 +72,7 @@ function Drivers({ working }: { working: Working }) {
                 <span className="w-64 shrink-0">{d.label[0]!.toUpperCase() + d.label.slice(1)}</span>
                 <span aria-hidden="true" className="h-3 bg-tape" style={{ width: `${Math.max(2, d.share * 120)}px` }} />
                 <span className="text-pencil">
-                  {d.share > 0.97 ? "all of it" : `${trim(d.share * 100, 0)} % of it`}; more of it makes the figure {d.rises ? "larger" : "smaller"}
+                  {d.share > 0.97 ? "all of the spread" : `${trim(d.share * 100, 0)} % of it`}; more of it makes the figure {d.rises ? "larger" : "smaller"}
                 </span>
               </li>
             ))}

@@ -6,20 +6,6 @@ export function actionOf(key: string): KeyAction {
   return ({ a: "add", n: "next", f: "field", e: "end" } as const)[key.toLowerCase() as "a"] ?? null;
 }
 
-interface Pressed {
-  ctrlKey: boolean;
-  metaKey: boolean;
-  altKey: boolean;
-  target: EventTarget | null;
-}
-
-/** Whether a key means what it says on the bench: nothing is typed into, and nothing lies over the bench. */
-export function isFree({ ctrlKey, metaKey, altKey, target }: Pressed): boolean {
-  if (ctrlKey || metaKey || altKey) return false;
-  if (!(target instanceof Element)) return true;
-  return target.closest("input:not([type=range]):not([type=checkbox]), textarea, select, [role=dialog], [contenteditable]") === null;
-}
-
 /** The piece after the one in hand, round from the last to the first. */
 export function nextOf(ids: readonly string[], chosen: string | null): string | null {
   if (!ids.length) return null;

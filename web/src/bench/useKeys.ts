@@ -1,18 +1,8 @@
 import { useEffect } from "react";
 
-import { actionOf, isFree, nextOf } from "./keys";
+import { isFree, singleKeysWanted } from "../lib/isFree";
+import { actionOf, nextOf } from "./keys";
 import type { Bench } from "./useBench";
-
-/** Kept in this browser: whoever speaks to the machine may not want single keys. */
-export const SINGLE_KEYS = "single-keys";
-
-function wanted(): boolean {
-  try {
-    return localStorage.getItem(`shown-${SINGLE_KEYS}`) !== "false";
-  } catch {
-    return true;
-  }
-}
 
 /** Puts something in hand once it is drawn. */
 function focusSoon(selector: string, press = false): void {
@@ -31,7 +21,7 @@ export function useKeys(bench: Bench, tabs: readonly string[]): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const action = actionOf(event.key);
-      if (action === null || bench.view !== "bench" || !isFree(event) || !wanted()) return;
+      if (action === null || bench.view !== "bench" || !isFree(event) || !singleKeysWanted()) return;
       event.preventDefault();
       if (typeof action === "object") {
         const tab = tabs[action.tab];

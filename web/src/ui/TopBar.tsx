@@ -3,6 +3,7 @@ import { Link, NavLink } from "react-router";
 
 import { client, take } from "../api/client";
 import { useAdopt, useSession } from "../session";
+import { WordsButton } from "../words/Words";
 
 const PLACES = [
   ["/", "Airframes"],
@@ -43,6 +44,7 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
         </nav>
       )}
       <span className="flex-1 sm:hidden" />
+      <WordsButton className="btn btn-quiet px-0 max-sm:hidden" />
       {actions}
       <button
         className="btn"
