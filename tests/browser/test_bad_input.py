@@ -111,7 +111,7 @@ def test_joints_ailerons_and_loads_with_every_mistake(demo: Page) -> None:
     page = demo
     open_bench(page, "Sanderling")
     page.get_by_role("tab", name="Airframe").click()
-    page.get_by_label("Joint in the middle").select_option(label="ply braces before and behind the spar")
+    page.get_by_label("Joint in the middle").select_option(label="braces before and behind the spar")
     thick = page.get_by_label("Its thickness")
     told(thick, "90 mm", "too large", "from 0.3 mm to 25 mm")
     told(thick, "three", "cannot be read")
@@ -124,8 +124,8 @@ def test_joints_ailerons_and_loads_with_every_mistake(demo: Page) -> None:
     page.get_by_label("Ends, out from the root").fill("600")
     told(page.get_by_label("Depth, part of the chord"), "90 %", "too large")
     page.get_by_label("Depth, part of the chord").fill("25 %")
-    told(page.get_by_label("Servo's torque, N mm"), "0", "too small")
-    page.get_by_label("Servo's torque, N mm").fill("150")
+    told(page.get_by_label("Servo's torque"), "0", "too small")
+    page.get_by_label("Servo's torque").fill("150")
     told(page.get_by_label("Horn, from its inner end"), "120 %", "too large", "100 %")
     page.get_by_label("Horn, from its inner end").fill("50 %")
     page.get_by_role("tab", name="Loads").click()
@@ -172,7 +172,7 @@ def test_two_figures_typed_while_the_first_is_still_read_are_both_kept(demo: Pag
     page = demo
     open_bench(page, "Sanderling")
     page.get_by_role("tab", name="Airframe").click()
-    page.get_by_label("Joint in the middle").select_option(label="ply braces before and behind the spar")
+    page.get_by_label("Joint in the middle").select_option(label="braces before and behind the spar")
     expect(page.get_by_label("Its thickness")).to_have_value("1.5 mm")
 
     def slowly(route: Route) -> None:

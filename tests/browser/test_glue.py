@@ -38,7 +38,7 @@ def test_three_joints_where_the_rules_differ(demo: Page) -> None:
     expect(out).to_contain_text("Not cured in time")
     expect(demo.get_by_role("img", name=re.compile("The joint in section: hinge"))).to_be_visible()
     expect(demo.get_by_test_id("schools").get_by_role("listitem")).to_have_count(5)
-    demo.get_by_label("Glued area, cm²").fill("-4")
+    demo.get_by_label("Glued area").fill("-4")
     expect(demo.get_by_text(re.compile("less than nothing")).first).to_be_visible()
     check(demo, "the glue chooser with a fault")
 
@@ -92,7 +92,7 @@ def test_from_a_joint_on_the_bench_to_its_glue_and_a_lap(demo: Page) -> None:
     expect(demo.locator("[data-glue=polyurethane_foaming]")).to_contain_text(re.compile(r"reserve ×1\.[56]"))
     demo.get_by_role("tab", name="How long a lap").click()
     expect(demo.get_by_test_id("lap")).to_contain_text("of overlap")
-    demo.get_by_label("Force to carry, N").fill("30000")
+    demo.get_by_label("Force to carry").fill("30000")
     expect(demo.get_by_test_id("lap")).to_contain_text("No overlap")
 
 

@@ -48,7 +48,7 @@ def test_files_that_are_no_airframe_are_told_what_is_wrong(demo: Page, tmp_path:
     expect(page.get_by_role("alert")).to_contain_text("is no airframe file")
     wrong.write_text('{"format": "fletcher-airframe", "airframe": {"name": "X", "promise_g": -5}}', encoding="utf-8")
     page.get_by_label("Airframe file").set_input_files(wrong)
-    expect(page.get_by_role("alert")).to_contain_text("airframe.promise_g: -5 g is less than nothing.")
+    expect(page.get_by_role("alert")).to_contain_text("Weight promise: -5 g is less than nothing.")
 
 
 def test_the_plan_is_true_to_scale_and_has_a_ruler(demo: Page) -> None:
@@ -83,7 +83,7 @@ def test_the_ledger_opens_in_a_spreadsheet(demo: Page) -> None:
     page = demo
     open_bench(page, "Turnstone")
     rows = list(csv.reader(taken(page, "Ledger").read_text(encoding="utf-8").splitlines()))
-    assert rows[0][:5] == ["piece", "what", "where", "on", "grams"]
+    assert rows[0][:5] == ["piece", "what", "where", "on", "weighs, g"]
     assert [r[0] for r in rows[1:]] == [
         "top rod",
         "bottom rod",
