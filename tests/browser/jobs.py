@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 from playwright.sync_api import Locator, Page, expect
 
@@ -48,3 +49,11 @@ def add(page: Page, kind: str) -> None:
     page.get_by_role("button", name="Add a piece").click()
     offers = page.get_by_role("dialog", name="Pieces to add").get_by_role("button")
     offers.filter(has=page.get_by_text(kind, exact=True)).click()
+
+
+def taken(page: Page, name: str) -> Path:
+    page.get_by_role("button", name="Take away").click()
+    with page.expect_download() as waiting:
+        page.get_by_role("button", name=re.compile(f"^{re.escape(name)}")).click()
+    page.keyboard.press("Escape")
+    return Path(waiting.value.path())

@@ -52,7 +52,7 @@ def test_a_tail_is_added_built_and_taken_out_again(demo: Page) -> None:
     cases = demo.get_by_test_id("cases")
     expect(cases).to_contain_text("Full rudder")
     expect(cases).not_to_contain_text("A gust")
-    demo.get_by_label("Push at the tip").fill("2")
+    demo.get_by_role("textbox", name="Push at the tip").fill("2")
     expect(cases).to_contain_text("A push at the tip, 2 N")
     saved(demo)
     demo.reload()

@@ -10,17 +10,9 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from .jobs import open_bench, saved
+from .jobs import open_bench, saved, taken
 
 SVG = "{http://www.w3.org/2000/svg}"
-
-
-def taken(page: Page, name: str) -> Path:
-    page.get_by_role("button", name="Take away").click()
-    with page.expect_download() as waiting:
-        page.get_by_role("button", name=re.compile(f"^{re.escape(name)}")).click()
-    page.keyboard.press("Escape")
-    return Path(waiting.value.path())
 
 
 def test_an_airframe_goes_out_and_comes_back_the_same(demo: Page, tmp_path: Path) -> None:

@@ -31,8 +31,8 @@ from .shapes import (
 
 router = Router(tags=["shelf"], auth=signed_in)
 
-#: a glue that was opened longer ago is tried first, days
-OLD = 365
+#: a glue that was opened longer ago is tried first, days: what is said to be a year old is (own estimate)
+OLD = 330
 
 
 def warning(item: ShelfItem) -> str:

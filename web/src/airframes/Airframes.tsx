@@ -3,6 +3,7 @@ import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 
+import { useReturnFocus } from "../lib/useReturnFocus";
 import { client, Fault, take, takeAs } from "../api/client";
 import type { AirframesOut, Card } from "../api/types";
 import { MiniAircraft } from "../drawing/MiniAircraft";
@@ -16,11 +17,12 @@ import { BringIn } from "./BringIn";
 
 /** A question before something is lost. */
 function Ask({ open, title, text, action, onYes, onNo }: { open: boolean; title: string; text: string; action: string; onYes: () => void; onNo: () => void }) {
+  const returnFocus = useReturnFocus();
   return (
     <AlertDialog.Root open={open} onOpenChange={(o) => !o && onNo()}>
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <AlertDialog.Content className="fixed top-1/3 left-1/2 w-[26rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-5">
+        <AlertDialog.Content {...returnFocus} className="fixed top-1/3 left-1/2 w-[26rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-5">
           <AlertDialog.Title className="text-xl font-semibold">{title}</AlertDialog.Title>
           <AlertDialog.Description className="mt-2">{text}</AlertDialog.Description>
           <div className="mt-4 flex justify-end gap-3">

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 
+import { useReturnFocus } from "../lib/useReturnFocus";
 import { client, Fault, takeAs } from "../api/client";
 import type { Airframe, Scheme, Working, WorkingStep } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
@@ -93,11 +94,16 @@ interface DialogProps {
 
 /** How a figure came about: inputs, formula, source, values in between, spread and what drives it. */
 export function WorkingDialog({ open, working, trouble, scope, onClose }: DialogProps) {
+  const returnFocus = useReturnFocus();
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <Dialog.Content className="fixed inset-y-0 right-0 flex w-full max-w-2xl flex-col border-l-2 border-ink bg-sheet" aria-describedby={undefined}>
+        <Dialog.Content
+          {...returnFocus}
+          className="fixed inset-y-0 right-0 flex w-full max-w-2xl flex-col border-l-2 border-ink bg-sheet"
+          aria-describedby={undefined}
+        >
           <div className="flex items-start justify-between gap-4 border-b border-ink px-5 py-3">
             <Dialog.Title className="text-xl leading-6 font-semibold">
               {working?.title ?? (trouble ? "This working cannot be told" : "Working it out…")}

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 
+import { useReturnFocus } from "../lib/useReturnFocus";
 import { client, Fault, take, takeAs } from "../api/client";
 import type { Copyable, MaterialsOut, OwnMaterialOut, Said } from "../api/types";
 import { type Gone, TakeBackLine } from "../removed/TakeBack";
@@ -81,6 +82,7 @@ function FigureRow({
 }
 
 function Editor({ start, onDone }: { start: Draft; onDone: (removed: boolean) => void }) {
+  const returnFocus = useReturnFocus();
   const queries = useQueryClient();
   const [draft, setDraft] = useState(start);
   const [faults, setFaults] = useState<Said[]>([]);
@@ -131,6 +133,7 @@ function Editor({ start, onDone }: { start: Draft; onDone: (removed: boolean) =>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
         <Dialog.Content
+          {...returnFocus}
           className="fixed top-[4vh] left-1/2 max-h-[92vh] w-[40rem] max-w-[97vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4"
           aria-describedby={undefined}
         >

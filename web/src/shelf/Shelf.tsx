@@ -3,6 +3,7 @@ import { Dialog } from "radix-ui";
 import { type ChangeEvent, type FormEvent, useRef, useState } from "react";
 import { Link } from "react-router";
 
+import { useReturnFocus } from "../lib/useReturnFocus";
 import { client, Fault, take } from "../api/client";
 import type { Said, ShelfItem, ShelfLine, ShelfOut } from "../api/types";
 import { useLatestState } from "../lib/useLatestState";
@@ -59,6 +60,7 @@ const SIZES: { field: "diameter_mm" | "bore_mm" | "width_mm" | "thickness_mm" | 
 ];
 
 function Editor({ line, onDone }: { line: ShelfLine; onDone: (removed: boolean) => void }) {
+  const returnFocus = useReturnFocus();
   const queries = useQueryClient();
   const [item, setItem, latest] = useLatestState<ShelfItem>(line.item);
   const [reading] = useState(() => new Reading());
@@ -90,6 +92,7 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: (removed: boolean) 
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
         <Dialog.Content
+          {...returnFocus}
           className="fixed top-[8vh] left-1/2 max-h-[88vh] w-[32rem] max-w-[96vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4"
           aria-describedby={undefined}
         >

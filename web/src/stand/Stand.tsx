@@ -3,6 +3,7 @@ import { AlertDialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
+import { useReturnFocus } from "../lib/useReturnFocus";
 import { AirframeForm } from "../airframes/AirframeForm";
 import { client, Fault, take, takeAs } from "../api/client";
 import type { PartName, Scheme, Stand as StandAnswer, StandPart } from "../api/types";
@@ -122,6 +123,7 @@ function Weights({ stand }: { stand: StandAnswer }) {
 
 /** The whole aircraft: three views to one scale, a line for each part, the weight promise. Press a part: it lies on the bench. */
 export function Stand({ workplace }: { workplace: Workplace }) {
+  const returnFocus = useReturnFocus();
   const { id, file, document, setAnswered } = workplace;
   const units = useUnits();
   const navigate = useNavigate();
@@ -225,7 +227,7 @@ export function Stand({ workplace }: { workplace: Workplace }) {
       <AlertDialog.Root open={removing !== null} onOpenChange={(open) => !open && setRemoving(null)}>
         <AlertDialog.Portal>
           <AlertDialog.Overlay className="fixed inset-0 bg-ink/40" />
-          <AlertDialog.Content className="fixed top-1/3 left-1/2 w-[26rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-5">
+          <AlertDialog.Content {...returnFocus} className="fixed top-1/3 left-1/2 w-[26rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-5">
             <AlertDialog.Title className="text-xl font-semibold">Take the {removing ? PARTS[removing].label.toLowerCase() : ""} out?</AlertDialog.Title>
             <AlertDialog.Description className="mt-2">
               It goes with its schemes. Undo brings it back; later the schemes are under “What was removed”.

@@ -1,6 +1,7 @@
 import { Dialog } from "radix-ui";
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useRef, useState } from "react";
 
+import { useReturnFocus } from "../lib/useReturnFocus";
 import { isFree, singleKeysWanted } from "../lib/isFree";
 import { MEANINGS, type WordId } from "./meanings";
 
@@ -24,6 +25,7 @@ export function Word({ id, children }: { id: WordId; children: ReactNode }) {
 
 /** The panel itself, one key away. */
 export function Words({ children }: { children: ReactNode }) {
+  const returnFocus = useReturnFocus();
   const [at, setAt] = useState<WordId | null>(null);
   const [isOpen, setOpen] = useState(false);
   const line = useRef<HTMLDivElement>(null);
@@ -47,9 +49,13 @@ export function Words({ children }: { children: ReactNode }) {
         <Dialog.Portal>
           <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/40" />
           <Dialog.Content
+            {...returnFocus}
             className="fixed inset-y-0 right-0 z-30 flex w-[27rem] max-w-full flex-col border-l-2 border-ink bg-sheet"
             aria-describedby={undefined}
-            onOpenAutoFocus={() => line.current?.scrollIntoView({ block: "center" })}
+            onOpenAutoFocus={() => {
+              returnFocus.onOpenAutoFocus();
+              line.current?.scrollIntoView({ block: "center" });
+            }}
           >
             <div className="flex items-center justify-between border-b border-ink px-4 py-2">
               <Dialog.Title className="text-xl font-semibold">What the words mean</Dialog.Title>
