@@ -121,6 +121,7 @@ def test_a_glue_question_in_inches_goes_through_every_tab_and_a_reload(demo: Pag
     page.get_by_label("Air today").fill("50 F")
     page.get_by_label("Air today").press("Tab")
     expect(page.get_by_label("Air today")).to_have_value("50 °F")
+    page.wait_for_load_state("networkidle")
     page.get_by_role("tab", name="Our bond tests").click()
     expect(page.get_by_label("The other side")).to_have_value("carbon")
     page.get_by_role("tab", name="How long a lap").click()

@@ -43,7 +43,7 @@ export function Keys() {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
         <Dialog.Content
-          className="fixed top-[10vh] left-1/2 w-[34rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-4"
+          className="fixed top-[6vh] left-1/2 max-h-[88vh] w-[34rem] max-w-[94vw] -translate-x-1/2 overflow-y-auto border-2 border-ink bg-sheet p-4"
           aria-describedby={undefined}
         >
           <div className="mb-2 flex items-center justify-between">

@@ -273,7 +273,8 @@ export function Glue() {
               </Tabs.Trigger>
             ))}
           </Tabs.List>
-          <Tabs.Content value="choose" className="pt-4">
+          {/* stays: what was typed a moment ago may still be on its way to be read */}
+          <Tabs.Content value="choose" forceMount className="pt-4 data-[state=inactive]:hidden">
             <Chooser key={state?.joint ? key : "own"} start={{ ...START, ...state?.joint }} from={state?.joint ? key : undefined} />
           </Tabs.Content>
           <Tabs.Content value="tests" className="pt-4">
