@@ -76,6 +76,7 @@ def test_from_the_door_to_a_verdict_on_a_wing_of_ones_own(page: Page) -> None:
     expect(page.get_by_text("Nothing is in this wing yet.")).to_be_visible()
     expect(page.get_by_label("Half span")).to_have_count(0)
     expect(page.get_by_test_id("judged")).to_contain_text("too weak")
+    expect(page.locator("main")).to_be_focused()  # one goes on where the work is
     assert counted(page)["fields"] <= 12
 
 
@@ -123,7 +124,8 @@ def test_a_glue_question_in_inches_goes_through_every_tab_and_a_reload(demo: Pag
     expect(page.get_by_label("Air today")).to_have_value("50 °F")
     page.wait_for_load_state("networkidle")
     page.get_by_role("tab", name="Our bond tests").click()
-    expect(page.get_by_label("The other side")).to_have_value("carbon")
+    log = page.get_by_role("region", name="Log a test")
+    expect(log.get_by_label("The other side")).to_have_value("carbon")
     page.get_by_role("tab", name="How long a lap").click()
     expect(page.get_by_label("Force to carry")).to_have_value("10 lb")
     page.reload()

@@ -76,7 +76,7 @@ def test_an_old_glue_on_the_shelf_is_told_where_it_is_chosen(ann: Person) -> Non
     told = chosen(ann)["shelf"]
     assert set(told) == {"polyurethane_foaming", "epoxy_5"}
     assert told["polyurethane_foaming"] == ""
-    assert "months ago: glue a scrap first" in told["epoxy_5"]
+    assert "years ago: glue a scrap first" in told["epoxy_5"]
 
 
 def test_the_joints_of_a_scheme_are_found_with_the_reserve_of_the_verdict(ann: Person, file: dict[str, Any]) -> None:

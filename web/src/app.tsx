@@ -1,4 +1,5 @@
-import { Navigate, Route, Routes } from "react-router";
+import { useEffect, useRef } from "react";
+import { Navigate, Route, Routes, useLocation } from "react-router";
 
 import { Airframes } from "./airframes/Airframes";
 import { NewAirframe } from "./airframes/NewAirframe";
@@ -16,11 +17,29 @@ import { Words } from "./words/Words";
 function toWork(): void {
   const main = document.querySelector<HTMLElement>("main");
   main?.setAttribute("tabindex", "-1");
-  main?.focus();
+  main?.focus({ preventScroll: true });
+}
+
+/** Whoever signs in, saves or follows a link goes on at what is there now, not at the top of the page's order. */
+function useFocusOnArrival(signedIn: boolean): void {
+  const { pathname } = useLocation();
+  const here = signedIn ? pathname : "";
+  const last = useRef<string | null>(null);
+  useEffect(() => {
+    const first = last.current === null;
+    const moved = last.current !== here;
+    last.current = here;
+    if (first || !moved || !here) return;
+    const timer = setTimeout(() => {
+      if (document.activeElement === document.body) toWork();
+    }, 400);
+    return () => clearTimeout(timer);
+  }, [here]);
 }
 
 export function App() {
   const session = useSession();
+  useFocusOnArrival(session.signed_in);
   if (!session.signed_in) return <Door />;
   return (
     <Words>
