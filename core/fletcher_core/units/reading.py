@@ -96,6 +96,8 @@ def _in_core(value: float, unit: str, word: str, about: KindOf, whole: float | N
         if unit == "%" or (not about.core and unit):
             raise MeasureError(unit)
         if about.core == "degC":
+            if unit == "degC":
+                return value  # the registry takes a second to load
             factor(unit.replace("deg", "delta_deg"), "delta_degC")  # told apart from angles and all else
             return float(registry().Quantity(value, unit).to("degC").magnitude)
         return value * factor(unit, about.core)
