@@ -227,6 +227,7 @@ def test_figures_of_a_working_in_pounds_and_inches(unit: str, value: float, told
     [
         ("A sharp upward gust of 5 m/s at 18 m/s.", "A sharp upward gust of 11 mph at 40 mph."),
         ("It softens from 40 °C.", "It softens from 104 °F."),
+        ("scheme “6 mm tube” (tube: 6 mm → 8 mm)", "scheme “6 mm tube” (tube: 0.24 in → 0.31 in)"),
         ("Prick a smooth face every 10 mm: it keys.", "Prick a smooth face every 0.39 in: it keys."),
         ("2 m/s of sink stopped in 25 mm of foam.", "4.5 mph of sink stopped in 0.98 in of foam."),
         ("from rest over 1 m of arm is 6 G", "from rest over 3.3 ft of arm is 6 G"),

@@ -228,7 +228,7 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
         on = np.array([[float(p.on) for p in scheme.pieces]])
         sections = sections_of(layout, typical(spreads(layout), 1), on)
         total += layout.part.copies * float(sections.half_mass_g[0]) + float(glue_mass(layout) @ on[0])
-        total += float(np.max(joined_g(hardware_of(layout), sections.values)))
+        total += float(joined_g(hardware_of(layout), sections.values)[0])
     return total
 
 
@@ -255,7 +255,7 @@ def compute(
     sections = sections_of(layout, typical(table, len(on)), on)
     mass = copies * sections.half_mass_g
     hardware = hardware_of(layout)
-    joined = float(np.max(joined_g(hardware, sections.values)))
+    joined = float(joined_g(hardware, sections.values)[0])
     glue_on = float(glue @ on[0])
     own = float(mass[0]) + glue_on + joined
     beside = grams_of(airframe, others)

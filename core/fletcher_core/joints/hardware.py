@@ -81,7 +81,7 @@ class Hardware:
 
     @property
     def glue_g(self) -> float:
-        """Grams of glue of one joint, at typical spread; a bead goes once round the rib that its faces are."""
+        """Grams of glue of one joint, at typical spread; a bead runs along the chord, and along a plate or bar."""
         glue = catalogue().glue[self.joint.glue]
         if glue.spread is not None:
             return glue.spread.typical * 1e-6 * self.glued
@@ -154,9 +154,9 @@ def hardware_of(layout: PartLayout) -> list[Hardware]:
     return found
 
 
-def joined_g(hardware: Sequence[Hardware], values: Mapping[str, Array]) -> Array | float:
-    """(V,) grams of all joints of a part, 0 where there are none."""
-    return sum((h.grams(values) for h in hardware), 0.0)
+def joined_g(hardware: Sequence[Hardware], values: Mapping[str, Array]) -> Array:
+    """(V,) grams of all joints of a part; (1,) zero where there are none."""
+    return np.sum([h.grams(values) for h in hardware], axis=0) if hardware else np.zeros(1)
 
 
 def problems_of_joints(layout: PartLayout, part: str) -> Iterator[Problem]:

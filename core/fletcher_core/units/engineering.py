@@ -47,6 +47,9 @@ def in_system(value: float, unit: str, system: System) -> tuple[float, str]:
 _IN_WORDS = re.compile(r"(?<![\d.])(\d+(?:\.\d+)?) (m/s|°C|N mm|N/mm|MPa|mm|cm²|m|N)(?![\w/²³]| \()")
 
 
+_QUOTED = re.compile(r"(“[^”]*”)")
+
+
 def sentence_in(text: str, system: System) -> str:
     """A sentence of ours with its figures in the units of that system, to as many digits as they were told."""
     if system == "metric":
@@ -60,4 +63,5 @@ def sentence_in(text: str, system: System) -> str:
         known = max(2, len(found[1].replace(".", "").strip("0")))
         return f"{float(f'{value:.{known}g}'):g} {said}"
 
-    return _IN_WORDS.sub(told, text)
+    # what stands between quotation marks is somebody's own words
+    return "".join(part if part.startswith("“") else _IN_WORDS.sub(told, part) for part in _QUOTED.split(text))

@@ -175,7 +175,8 @@ def joints(request: HttpRequest, joints_asked: JointsAsked) -> list[GluedJoint]:
         school=_school(asked.school),
         others=asked.others,
     )
-    return [words_in(joint, units(request)) for joint in found]
+    # a piece is called as its builder calls it
+    return [words_in(joint, units(request)).model_copy(update={"name": joint.name}) for joint in found]
 
 
 @router.post("/glue/splices", response={200: list[SpliceWay], 422: Problems}, operation_id="splices")

@@ -44,6 +44,7 @@ function fresh(part: Lifting, which: Which): ControlSurface {
 
 function One({ part, which, surface, airframe, catalogue, verdict, ready, onChange }: Props & { which: Which; surface: ControlSurface }) {
   const [at, setAt] = useState(0);
+  const half = halfSpan(partOf(airframe, part));
   const [shown, setShown] = useState<string | null>(null);
   // looking at a hinge does not choose it: it is drawn as if it were
   const looked = shown ? withPart(airframe, part, (p) => ({ ...p, [which]: { ...surface, hinge: shown } })) : airframe;
@@ -77,6 +78,7 @@ function One({ part, which, surface, airframe, catalogue, verdict, ready, onChan
           kind="length"
           value={surface.y_from_mm}
           onChange={(y_from_mm) => set({ y_from_mm }, "from")}
+          whole={half}
         />
         <MeasureField
           label="Ends, out from the root"
@@ -84,6 +86,7 @@ function One({ part, which, surface, airframe, catalogue, verdict, ready, onChan
           kind="length"
           value={surface.y_to_mm}
           onChange={(y_to_mm) => set({ y_to_mm }, "to")}
+          whole={half}
         />
         <MeasureField
           label="Depth, part of the chord"

@@ -66,12 +66,7 @@ export function JointDrawing({ joint }: { joint: JointQuestion }) {
     ),
   }[joint.shape ?? "butt"];
   return (
-    <svg
-      role="img"
-      aria-label={`The joint in section: ${joint.shape}, ${joint.area_cm2} square centimetres, gap ${joint.gap_mm} mm`}
-      viewBox={`0 0 ${WIDE} ${TALL}`}
-      className="w-full bg-sheet"
-    >
+    <svg role="img" aria-label={`The joint in section: ${joint.shape}`} viewBox={`0 0 ${WIDE} ${TALL}`} className="w-full bg-sheet">
       {body}
     </svg>
   );

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { builds, factor, inUnits, length, mass, minutes, percent, rough, signed, size, temperature, told, trim } from "./show";
+import { builds, factor, inUnits, length, mass, minutes, percent, rough, signed, temperature, told, trim } from "./show";
 
 describe("figures as a builder reads them", () => {
   it("trims what is not known", () => {
@@ -49,9 +49,7 @@ describe("the units of whoever reads", () => {
     expect(told(14, "m/s", "metric")).toBe("14 m/s");
     expect(temperature(20, "inch")).toBe("68 °F");
   });
-  it("keeps sizes of stock in mm where both are read", () => {
-    expect(size(3, "mixed")).toBe("3 mm");
-    expect(size(25.4, "inch")).toBe("1 in");
+  it("reads all but sizes of stock in inches where both are read", () => {
     expect(length(25.4, "mixed")).toBe("1 in");
     expect(mass(28.35, "mixed")).toBe("1 oz");
   });

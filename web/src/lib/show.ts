@@ -25,12 +25,7 @@ export function length(mm: number, units: Units): string {
   return inches(mm);
 }
 
-/** A size by which stock is sold: in mm for those who read stock in mm and all else in inches. */
-export function size(mm: number, units: Units): string {
-  return length(mm, units === "inch" ? "inch" : "metric");
-}
-
-/** Unit as the server tells it: what one of it is in the unit of those who read inches, and that. */
+/** As core/fletcher_core/units/engineering.py has it (tests/ops holds the two together). Unit as the server tells it: what one of it is in the unit of those who read inches, and that. */
 const IN_POUNDS: Record<string, [number, string]> = {
   mm: [1 / 25.4, "in"],
   N: [0.2248089, "lb"],
