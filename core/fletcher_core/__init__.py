@@ -40,6 +40,7 @@ from .kinds.changed import said_change
 from .loads import PRESETS, Unit
 from .model import (
     PART_NAMES,
+    Aerofoil,
     Airframe,
     AirframeFile,
     ControlSurface,
@@ -48,6 +49,7 @@ from .model import (
     Fin,
     FlatPlate,
     Flight,
+    FoldedBoard,
     Joint,
     JointKind,
     NacaAerofoil,
@@ -66,8 +68,9 @@ from .questions.control_surfaces import Which as SurfaceName
 from .questions.control_surfaces import judge as judge_surface
 from .questions.glued_joints import GluedJoint
 from .questions.offers import Offered, offers
+from .questions.patterns import flat_pattern
 from .questions.suggestions import start as start_airframe
-from .questions.suggestions import start_part, usual_joint
+from .questions.suggestions import start_part, usual_joint, usual_section
 from .questions.suggestions import suggest as suggest_pieces
 from .report.stand import Stand, stand
 from .report.steps import retold as working_in
@@ -92,6 +95,7 @@ __all__ = [
     "WHERE",
     "WISHES",
     "Advice",
+    "Aerofoil",
     "Airframe",
     "AirframeFile",
     "Better",
@@ -105,6 +109,7 @@ __all__ = [
     "Fin",
     "FlatPlate",
     "Flight",
+    "FoldedBoard",
     "Found",
     "GluedJoint",
     "Joint",
@@ -163,6 +168,7 @@ __all__ = [
     "explain",
     "fault",
     "figures_of",
+    "flat_pattern",
     "glued",
     "hinge_marks",
     "hinges_for",
@@ -197,6 +203,7 @@ __all__ = [
     "unit_prices",
     "upgraded",
     "usual_joint",
+    "usual_section",
     "why",
     "with_own",
     "words_in",

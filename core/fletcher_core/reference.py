@@ -2,9 +2,10 @@
 
     python -m fletcher_core.reference FILE
 
-FILE is JSON of ``"format": "section-reference"``, version 1: outlines, foam, skins and spars with the
-expected stiffness and mass. Prints a table and exits 1 where a quantity is outside the file's
-tolerances, 2 where the file cannot be read.
+FILE is JSON of ``"format": "section-reference"``, version 1 (outlines, foam, skins and spars), or of
+``"body-reference"`` (hollow sections: walls, webs, members), with the expected stiffness and mass.
+Prints a table and exits 1 where a quantity is outside the file's tolerances, 2 where the file cannot
+be read.
 """
 
 from __future__ import annotations
@@ -17,6 +18,7 @@ from typing import Any
 
 import numpy as np
 
+from .body_reference import BODY_TOLERANCES, body_section
 from .geometry import Outline, profile_of
 from .kinds import PatchRow, rectangle_constant
 from .model import CoordinateAerofoil, FlatPlate, NacaAerofoil
@@ -132,7 +134,7 @@ def _sheets(skins: list[dict[str, Any]]) -> tuple[Sheets, list[dict[str, Any]]]:
     if not rows:
         return no_sheets(1), []
     face, a, b, t, nose, tail = np.array(rows, dtype=float).T
-    return Sheets(face, a[:, None], b[:, None], np.ones((len(rows), 1)), t, nose, tail), source
+    return Sheets(face, a[:, None], b[:, None], np.ones((len(rows), 1)), t, nose, tail, 0 * t), source
 
 
 def _patches(patches: list[dict[str, Any]], outline: Outline) -> Patches:
@@ -207,11 +209,25 @@ def evaluate_case(case: dict[str, Any]) -> list[Row]:
     return rows
 
 
+def evaluate_body(case: dict[str, Any]) -> list[Row]:
+    """Compute one hollow or solid body section and set it beside what is expected."""
+    got, expected, rows = body_section(case), case["expected"], []
+    for quantity, (limit, of) in BODY_TOLERANCES.items():
+        if quantity not in expected:
+            continue
+        wanted, value = float(expected[quantity]), got[quantity]
+        larger = max(float(expected["EIyy_Nmm2"]), float(expected["EIzz_Nmm2"]))
+        scale = {"itself": max(abs(wanted), 1e-12), "mm": 1.0, "larger EI": larger}[of]
+        rows.append(Row(case["name"], quantity, wanted, value, (value - wanted) / scale, limit, of != "mm"))
+    return rows
+
+
 def check(document: dict[str, Any]) -> list[Row]:
     """Every quantity of every case of a reference document."""
-    if not isinstance(document, dict) or document.get("format") != "section-reference" or document.get("version") != 1:
-        raise NotAReference('not a "section-reference" file of version 1')
-    return [row for case in document["cases"] for row in evaluate_case(case)]
+    known = {"section-reference": evaluate_case, "body-reference": evaluate_body}
+    if not isinstance(document, dict) or document.get("format") not in known or document.get("version") != 1:
+        raise NotAReference('not a "section-reference" or "body-reference" file of version 1')
+    return [row for case in document["cases"] for row in known[document["format"]](case)]
 
 
 def table(rows: list[Row]) -> str:

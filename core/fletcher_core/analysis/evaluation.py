@@ -234,7 +234,7 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
 
 def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spread]:
     """All that is drawn: material figures, each method's own error, and the hand that made each piece."""
-    return table | method_errors() | craft_spreads(layout)
+    return table | method_errors(layout.section.wall_mm is not None) | craft_spreads(layout)
 
 
 def compute(
@@ -288,21 +288,22 @@ def draw_samples(
     layout: PartLayout, values: dict[str, Array], on: Array, typically: tuple[Twist, ShearFlow], flying_g: float,
     case: Case,
 ) -> Solved:  # fmt: skip
-    """The typical build and then the samples, at fewer stations; how they twist and shear at fewer still: stiffness and
-    stress in proportion to those of the first variant of `typically`, the shear centre by what it is away from it."""
+    """The typical build and then the samples, at fewer stations; how they twist and shear at fewer still and on coarser
+    grids: as the first variant of `typically`, in proportion to what the typical build is beside them; the shear centre
+    by what it is away from that."""
     index = some_stations(layout, _DRAWN)
     coarse = layout.take(index)
     sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
     section, properties, first = coarse.take(few).section, sections.properties.at(few), np.zeros(1, dtype=np.intp)
-    there = layout.kernel.twist(section, sections.materials, properties)
-    sheared = layout.kernel.shear_flow(section, sections.materials, properties)
+    there = layout.kernel.twist(section, sections.materials, properties, coarse=True)
+    sheared = layout.kernel.shear_flow(section, sections.materials, properties, coarse=True)
     usual, usually = typically[0].take(first).at(index), typically[1].take(first).at(index)
     chord, y = coarse.outline.chord, coarse.plan.y
     carry = between(y, y[few])
-    away = (there.x_shear - usual.x_shear[:, few]) / chord[few]
+    away = (there.x_shear - there.x_shear[:1]) / chord[few]
     twist = Twist(
-        np.asarray(there.GJ / usual.GJ[:, few] @ carry * usual.GJ),
+        np.asarray(there.GJ / there.GJ[:1] @ carry * usual.GJ),
         np.asarray(usual.x_shear + away @ carry * chord),
         usual.stress.like(there.stress, few, carry),
     )

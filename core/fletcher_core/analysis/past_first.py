@@ -18,25 +18,29 @@ Indices = NDArray[np.intp]
 #: times the load of its crease at which crushed foam's zone is measured, and how often between them; own choice: what
 #: lies between them is a straight line to within half a per cent
 _TIMES = np.array([1.0, 1.3, 1.75, 2.5, 4.0])
-#: a wrinkle, a crack and a crease can follow each other in any order
-_MOST = 3
+#: a wrinkle, a buckle, a crack and a crease can follow each other in any order
+_MOST = 4
 #: the end is looked for at every so many stations, and where the first sign comes nearly first
 _STEP = 8
 
-_WRINKLE, _CRACK, _CREASE = 1, 2, 3
+_WRINKLE, _CRACK, _CREASE, _BUCKLE = 1, 2, 3, 4
+#: modes that are looked for anew after each
+_AGAIN = ("skin_wrinkling", "panel_buckling")
 
 
 def _kind(finding: Finding) -> int:
     """Which of those that a part outlives."""
     if finding.mode == "skin_wrinkling":
         return _WRINKLE
+    if finding.mode == "panel_buckling":
+        return _BUCKLE
     if finding.piece is None and finding.mode in ("core_tension", "core_compression"):
         return _CRACK if finding.mode == "core_tension" else _CREASE
     return 0
 
 
 def outlives(finding: Finding, m: SectionMaterials) -> bool:
-    """Whether the first variant goes on after it: a wrinkle, a crease, a crack that something bridges."""
+    """Whether the first variant goes on after it: a wrinkle, a buckle, a crease, a crack that something bridges."""
     kind = _kind(finding)
     return kind != 0 and (kind != _CRACK or bool(_bridged(m)[0, 0]))
 
@@ -62,7 +66,7 @@ def after_first(
         return findings, n, first
     stations = _where(n, goes_on & (n < ends))
     every = np.arange(n.shape[0])
-    stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode != "skin_wrinkling"]
+    stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode not in _AGAIN]
     search = _Search(
         wing.stations(stations), [_cut(f, every, stations) for f in stays], n[:, stations], first[:, stations],
         bridged, ends, list(outlived), quick,
@@ -130,7 +134,7 @@ class _Search:
         self._quick = quick
         self._wing, self._stays, self._bridged, self._ends, self._kinds = wing, stays, bridged, ends, kinds
         self.hold, self.last = n.copy(), first.copy()
-        self._done = {kind: np.zeros(n.shape, dtype=bool) for kind in (_WRINKLE, _CRACK, _CREASE)}
+        self._done = {kind: np.zeros(n.shape, dtype=bool) for kind in (_WRINKLE, _CRACK, _CREASE, _BUCKLE)}
 
     def run(self) -> Iterator[tuple[list[Finding], Indices]]:
         """Findings as they are looked up, and the runs that they are of."""
@@ -154,7 +158,7 @@ class _Search:
     def _with(self, code: int, there: NDArray[np.bool_], kind: Array) -> Iterator[tuple[list[Finding], Indices]]:
         runs = np.flatnonzero(there.any(axis=1))
         all_of_them = np.arange(self.hold.shape[1])
-        shed = Shed(*(bool(code & 2**k) for k in (_WRINKLE, _CRACK, _CREASE)))
+        shed = Shed(*(bool(code & 2**k) for k in (_WRINKLE, _CRACK, _CREASE, _BUCKLE)))
         part = self._wing if len(runs) == len(self.hold) else self._wing.runs(runs)
         stays = self._stays if part is self._wing else [_cut(f, runs, all_of_them) for f in self._stays]
         hold, last = self.hold[runs], self.last[runs]

@@ -10,12 +10,12 @@ from numpy.typing import NDArray
 from scipy.special import ndtri
 
 from ..catalogue import Spread
+from .points import DRAWS, SEED, points
 
 Array = NDArray[np.float64]
 
-#: draws, own choice; the seed is any number, always the same
-SAMPLES = 128
-SEED = 1907
+#: draws
+SAMPLES = DRAWS
 #: standard deviations to the 90th percentile of a normal distribution
 Z90 = 1.2815515655446004
 
@@ -45,9 +45,7 @@ def normals(names: tuple[str, ...]) -> Array:
     materials = sorted({m for name in names if (m := _of(name)) is not None})
     if not names:
         return np.zeros((SAMPLES, 0))
-    from scipy.stats import qmc  # a second to import, and a search needs no spread
-
-    draws = qmc.Sobol(d=len(materials) + len(names), seed=SEED).random(SAMPLES)
+    draws = points(SAMPLES, len(materials) + len(names), SEED)
     z = np.asarray(ndtri(np.clip(draws, 1e-9, 1 - 1e-9)), dtype=float)
     common, own = z[:, : len(materials)], z[:, len(materials) :].copy()
     for k, name in enumerate(names):

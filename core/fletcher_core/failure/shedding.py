@@ -18,9 +18,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry import XI, Profile
+from ..geometry import XI, DrawnOutline, Profile
 from ..sections import SectionMaterials, SectionProperties, section_properties, without_core
 from ..sections.filled import CoreMoments, core_moments
+from ..sections.walled import between
+from .modes.panel_buckling import share_left
 from .modes.skin_wrinkling import wrinkling_limit
 from .state import LoadedPart, Locked
 
@@ -36,11 +38,12 @@ _ROUNDS = 3
 
 @dataclass(frozen=True)
 class Shed:
-    """What has given way: skins of the pressed face, foam of the pulled face, foam of the pressed face."""
+    """What has given way: skins of the pressed face, foam of the pulled face, foam and a panel of the pressed one."""
 
     wrinkled: bool = False
     cracked: bool = False
     crushed: bool = False
+    buckled: bool = False
 
 
 def _pressed(wing: LoadedPart) -> Array:
@@ -62,9 +65,12 @@ def after(wing: LoadedPart, shed: Shed, n: Array | None = None) -> LoadedPart | 
         there.
     """
     pressed = _pressed(wing) if shed.wrinkled else np.zeros((wing.up.shape[0], len(wing.layout.sheet_rows)))
-    if shed.wrinkled and not pressed.any() and not shed.cracked and not shed.crushed:
+    if shed.wrinkled and not pressed.any() and not (shed.cracked or shed.crushed or shed.buckled):
         return None
-    rest = replace(wing.materials, sheet_Et=wing.materials.sheet_Et * (1 - pressed))
+    left = 1 - pressed
+    if shed.buckled:
+        left = left * np.where(_pressed(wing) > 0, share_left(wing)[:, None], 1.0)
+    rest = replace(wing.materials, sheet_Et=wing.materials.sheet_Et * left)
     core = _half_of_the_foam(wing) if shed.cracked else wing.sums.core
     held = _of_skins(wing, pressed)
     state = _with(wing, rest, core, held, shed)
@@ -81,7 +87,8 @@ def after(wing: LoadedPart, shed: Shed, n: Array | None = None) -> LoadedPart | 
 def _with(wing: LoadedPart, rest: SectionMaterials, core: CoreMoments, held: Array, shed: Shed) -> LoadedPart:
     p = section_properties(wing.layout.section, rest, replace(wing.sums, core=core))
     return replace(
-        wing, materials=rest, properties=p, locked=_locked(p, held), cracked=shed.cracked, crushed=shed.crushed
+        wing, materials=rest, properties=p, locked=_locked(p, held), cracked=shed.cracked, crushed=shed.crushed,
+        buckled=shed.buckled,
     )  # fmt: skip
 
 
@@ -114,8 +121,13 @@ def _of_skins(wing: LoadedPart, pressed: Array) -> Array:
 
 
 def _half_of_the_foam(wing: LoadedPart) -> CoreMoments:
-    """(R, S) of the pressed half only, cut along the camber line."""
-    outline = wing.layout.outline
+    """(R, S) of the pressed half only, cut along the camber line; of a hollow part the pressed wall."""
+    outline, inside = wing.layout.outline, wing.layout.ground.inside
+    if isinstance(inside, DrawnOutline):
+        x = outline.x
+        top, bottom = between(x, inside.upper, outline.upper), between(x, outline.lower, inside.lower)
+        walls = zip(vars(top).values(), vars(bottom).values(), strict=True)
+        return CoreMoments(*(np.where(wing.up > 0, a, b) for a, b in walls))
     middle = 0.5 * (outline.profile.upper + outline.profile.lower)
     halves = [
         core_moments(replace(outline, profile=Profile(upper, lower, outline.profile.plate_mm)))
@@ -142,12 +154,23 @@ class _Pressed:
         outline = wing.layout.outline
         x = outline.x[:, _COLUMNS]
         upper, lower = outline.upper[:, _COLUMNS], outline.lower[:, _COLUMNS]
-        top, bottom = upper[None], lower[None]
-        if shed.cracked:
+        top, bottom, inside = upper[None], lower[None], wing.layout.ground.inside
+        hollow = isinstance(inside, DrawnOutline)
+        if isinstance(inside, DrawnOutline):
+            # both walls, one after the other
+            roof, floor = inside.upper[:, _COLUMNS], inside.lower[:, _COLUMNS]
+            top = np.concatenate([upper, floor], axis=1)[None]
+            bottom = np.concatenate([roof, lower], axis=1)[None]
+            if shed.cracked:
+                first = np.arange(top.shape[-1]) < len(_COLUMNS)
+                bottom = np.where(first == (wing.up[..., None] > 0), bottom, top)
+        elif shed.cracked:
             camber, lifted = 0.5 * (upper + lower), wing.up[..., None] > 0
             top, bottom = np.where(lifted, upper, camber), np.where(lifted, camber, lower)
         step = np.gradient(x, axis=1)
         step[:, [0, -1]] *= 0.5
+        if hollow:
+            x, step = np.concatenate([x, x], axis=1), np.concatenate([step, step], axis=1)
         w = np.asarray((1 - _LEAST) * wing.foam_at(x) * step)
         w = w if w.ndim == 3 else w[None]
         return cls(x, top, bottom, np.stack([w, w * x, w * x**2]))

@@ -37,7 +37,7 @@ class LoadedPart:
 
     `turns` are twist per length, 1 / mm, nose up: (R, S) per unit of factor, and whatever the factor; `torsion` is
     what shears the section for each unit of it. `cracked`: foam bears on the pressed face only; `crushed`: what is
-    past its plateau stress bears that and no more.
+    past its plateau stress bears that and no more. `buckled`: a panel of the pressed face has, and bears at its edges.
     """
 
     layout: PartLayout
@@ -52,6 +52,7 @@ class LoadedPart:
     locked: Locked | None = None
     cracked: bool = False
     crushed: bool = False
+    buckled: bool = False
     #: (R, 1) which way it bends, where that is not to be read off its own first station
     lifts: Array | None = None
 
@@ -262,6 +263,8 @@ class Mode:
     error: tuple[float, float] = (0.9, 1.1)
     #: what the builder's hand does to it, of the catalogue's table of that; "" for nothing
     craft: str = ""
+    #: of hollow parts alone
+    only_hollow: bool = False
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 

@@ -2,12 +2,13 @@
 
 from .aerofoil_file import AerofoilFileError, read_aerofoil, write_aerofoil
 from .ledger_csv import ledger_csv
-from .svg import bevel_gauge_svg, plan_svg, slice_svg
+from .svg import bevel_gauge_svg, pattern_svg, plan_svg, slice_svg
 
 __all__ = [
     "AerofoilFileError",
     "bevel_gauge_svg",
     "ledger_csv",
+    "pattern_svg",
     "plan_svg",
     "read_aerofoil",
     "slice_svg",

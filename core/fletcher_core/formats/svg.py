@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from typing import Literal
+from typing import Any, Literal
 from xml.sax.saxutils import escape
 
+from ..geometry import FlatPanel
 from ..report.verdict import Outlined, Plan
 from ..units import Measure, System
 
@@ -108,6 +109,36 @@ def slice_svg(name: str, section: Outlined, where: str, size: Size, system: Syst
     zs = [z for _, z in section.outline]
     box = (0.0, -max(zs), section.chord_mm, max(zs) - min(zs))
     return _sheet(f"{name}: section {where}", shapes, box, size, system)
+
+
+def pattern_svg(name: str, panels: Sequence[FlatPanel], nose: str, size: Size, system: System) -> str:
+    """The sheet of a folded wing laid flat, panel over panel: inner end on the left, the lower sheet's edge at the
+    bottom. Seen from outside; the other half is its mirror image."""
+    shapes, top, wide = [], 0.0, 0.0
+    for k, panel in enumerate(panels):
+        low, high = panel.outline.min(axis=0), panel.outline.max(axis=0)
+        shift = [-low[0], top - low[1] + 6.0]
+
+        def moved(points: Any, shift: list[float] = shift) -> list[tuple[float, float]]:
+            return [(float(x) + shift[0], float(y) + shift[1]) for x, y in points]
+
+        shapes.append(_shape(moved(panel.outline), "", 0.4))
+        shapes.append(_shape(moved(panel.spar), "", 0.2, dashed=True))
+        for fold in panel.folds:
+            (x0, y0), (x1, y1) = moved(fold.line)
+            shapes.append(
+                f'<path d="M{x0:.2f} {y0:.2f}L{x1:.2f} {y1:.2f}" stroke="#000" stroke-width="0.3" '
+                f'stroke-dasharray="6 2"/>'
+            )
+            shapes.append(f'<text x="{x0 + 4:.2f}" y="{y0 - 1:.2f}" font-size="4">{escape(fold.what)}</text>')
+        inner, outer = (Measure(round(v, 1)).text(system) for v in panel.long)
+        said = f"panel {k + 1}: {inner} of sheet at its inner end, {outer} at its outer one; spar between the creases"
+        shapes.append(f'<text x="0" y="{top + 3:.2f}" font-size="4">{escape(said)}</text>')
+        top += float(high[1] - low[1]) + 14.0
+        wide = max(wide, float(high[0] - low[0]))
+    shapes.append(f'<text x="0" y="{top:.2f}" font-size="4">nose: {escape(nose)}</text>')
+    title = f"{name}: flat pattern, seen from outside; mirror it for the other half"
+    return _sheet(title, shapes, (0.0, 0.0, wide, top + 4.0), size, system)
 
 
 def bevel_gauge_svg(angle_deg: float, depth_mm: float, system: System) -> str:

@@ -1,7 +1,27 @@
 """Outlines of sections and the plan of the wing, as arrays."""
 
-from .outline import Outline
+from .folded import NOSE, folded_outline, sheet_of
+from .outline import DrawnOutline, Outline
 from .planform import Planform, planform
 from .profile import XI, Profile, naca_four_digit, profile_of
+from .sections import outline_of, root_profile
+from .unfold import BEVELS, FlatPanel, flat_panels
 
-__all__ = ["XI", "Outline", "Planform", "Profile", "naca_four_digit", "planform", "profile_of"]
+__all__ = [
+    "BEVELS",
+    "NOSE",
+    "XI",
+    "DrawnOutline",
+    "FlatPanel",
+    "Outline",
+    "Planform",
+    "Profile",
+    "flat_panels",
+    "folded_outline",
+    "naca_four_digit",
+    "outline_of",
+    "planform",
+    "profile_of",
+    "root_profile",
+    "sheet_of",
+]

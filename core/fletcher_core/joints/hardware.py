@@ -10,10 +10,10 @@ from numpy.typing import NDArray
 
 from ..catalogue import Joining, Spread, catalogue
 from ..fields import Problem
+from ..geometry import Outline
 from ..kinds.rows import Need
 from ..model.panel import Joint
 from ..sections import PartLayout, face_thickness
-from ..sections.filled import core_moments
 from ..units import Measure, System
 
 Array = NDArray[np.float64]
@@ -140,9 +140,12 @@ class Hardware:
 def hardware_of(layout: PartLayout) -> list[Hardware]:
     """Every joint of a part that is not run through."""
     outline, panels, found = layout.outline, layout.part.panels, []
-    area = core_moments(outline).area
+    area = layout.kernel.core_moments(layout.section).area
     # a slot goes through the faces of a board, too
-    depth = (outline.upper - outline.lower).max(axis=1) + 2 * face_thickness(layout.part.core)
+    depth = outline.deepest + 2 * face_thickness(layout.part.core)
+    if isinstance(layout.ground.inside, Outline):
+        # a bar stands in the hollow
+        depth = layout.ground.inside.deepest
     for k, (panel, y) in enumerate(zip(panels, layout.plan.breaks[:-1], strict=True)):
         if panel.joint.kind == "through":
             continue

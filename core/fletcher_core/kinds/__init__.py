@@ -7,7 +7,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from . import block, box, cloth, cord, notch, plate, pocket, rod, sandwich, skin, strip, tape, tube, web
+from . import block, boards, box, cloth, cord, notch, plate, pocket, rod, sandwich, skin, strip, tape, tube, web
 from .base import PieceBase
 from .builds import BUILDS, Build
 from .kind import GROUPS, Group, Kind, Offer, Room
@@ -18,7 +18,7 @@ from .shapes import CORD_AREA, rectangle_constant
 #: every kind by its name, in the order in which they are offered
 KINDS: Mapping[str, Kind[Any]] = {
     module.KIND.name: module.KIND
-    for module in (rod, tube, strip, sandwich, web, box, cord, skin, tape, cloth, block, plate, pocket, notch)
+    for module in (rod, tube, strip, sandwich, web, boards, box, cord, skin, tape, cloth, block, plate, pocket, notch)
 }
 #: the same for whoever reads types
 Piece = Annotated[
@@ -27,6 +27,7 @@ Piece = Annotated[
     | strip.Strip
     | sandwich.Sandwich
     | web.Web
+    | boards.BoardSpar
     | box.BoxSpar
     | cord.Cord
     | skin.Skin

@@ -18,6 +18,9 @@ from .place import line_of
 from .rows import Ground, MemberRow, Need, PatchRow, Rows, SheetRow
 from .shapes import box_shape
 
+#: side left open -> the part of the box that is not there
+_OPEN = {"top": "lid", "bottom": "floor"}
+
 
 class BoxSpar(Stick):
     """A box folded from paper-faced board, over the whole depth of the wing."""
@@ -25,6 +28,7 @@ class BoxSpar(Stick):
     kind: Literal["box"] = "box"
     material: str = Field("foamboard_light", json_schema_extra={"label": "board", "table": "board"})
     width_mm: float = measure("width of the box", "length", 8.0, 200.0, 25.0)
+    open: Literal["closed", "top", "bottom"] = Field("closed", json_schema_extra={"label": "side left open"})
 
     @model_validator(mode="after")
     def _has_room(self) -> BoxSpar:
@@ -66,7 +70,8 @@ def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
         )  # fmt: skip
     lid = box_shape(w - 2 * t, t, w - 2 * t, 0.0, w * t**3 / 3)
     hollow = depth - 2 * t
-    for side, name in ((1, "lid"), (-1, "floor")):
+    sides = [(side, name) for side, name in ((1, "lid"), (-1, "floor")) if name != _OPEN.get(piece.open)]
+    for side, name in sides:
         z = middle + side * 0.5 * (depth - t)
         # each lid also takes away half of the foam that would stand in the hollow
         gone, near, far = (w - 2 * t) * 0.5 * hollow, 0.25 * hollow, 0.5 * (depth - t)
@@ -87,7 +92,7 @@ def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
         SheetRow(
             index, f"lid.{piece.id}", 1, face, front, back, -t, False, False, line.present, part=name, bears="flow"
         )
-        for face, name in ((1, "lid"), (-1, "floor"))
+        for face, name in sides
     ]
     within = t / chord
     void = PatchRow(index, None, front + within, back - within, 1, None, line.present, stands="hollow")
@@ -107,7 +112,8 @@ def _derived(piece: BoxSpar, values: Values) -> dict[str, Any]:
 
 def _needs(piece: BoxSpar, ground: Ground) -> list[Need]:
     runs = runs_of(ground, piece)
-    area = sum(runs) * 2 * (depth_of(ground, piece) + piece.width_mm)
+    lids = 1 if piece.open in _OPEN else 2
+    area = sum(runs) * (2 * depth_of(ground, piece) + lids * piece.width_mm)
     return [Need("sheet", "board", piece.material, area, {}, runs)]
 
 

@@ -51,7 +51,7 @@ def stick_needs(form: str, material: str, sizes: dict[str, float], runs: list[fl
 def depth_of(ground: Ground, piece: Any) -> float:
     """Mean depth of the section where a stick of full height stands, mm."""
     y = ground.plan.y
-    upper, lower = ground.outline.faces_at(share_along(piece, y))
+    upper, lower = ground.room.faces_at(share_along(piece, y))
     here = (y >= piece.y_from_mm) & (y <= piece.y_to_mm)
     return float((upper - lower)[here].mean())
 

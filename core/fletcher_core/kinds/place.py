@@ -48,7 +48,7 @@ def line_of(piece: Any, ground: Ground) -> Line:
     """The piece's axis along the span, and the faces of the section over it, mm."""
     plan, outline = ground.plan, ground.outline
     share = share_along(piece, plan.y)
-    upper, lower = outline.faces_at(share)
+    upper, lower = ground.room.faces_at(share)
     present = ground.run(piece.y_from_mm, piece.y_to_mm)
     return Line(
         share, share * outline.chord, upper, lower, present,

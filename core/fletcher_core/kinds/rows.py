@@ -50,6 +50,7 @@ class Ground:
     Attributes
     ----------
     copies : how often the part that is described is there: 2 for both halves of a wing.
+    inside : the faces of the room in a hollow part, where sticks lie; None where they lie in foam.
     cuts : places along the span, mm, across which no stick runs in one.
     through_middle : whether a stick can run from half to half in one.
     """
@@ -59,6 +60,12 @@ class Ground:
     copies: int = 2
     cuts: tuple[float, ...] = ()
     through_middle: bool = True
+    inside: Faces | None = None
+
+    @property
+    def room(self) -> Faces:
+        """The faces between which sticks lie."""
+        return self.inside or self.outline
 
     def run(self, y_from: float, y_to: float) -> Array:
         """(S,) 1 where something that runs from here to there is present, else 0."""
@@ -133,7 +140,7 @@ class SheetRow:
 
     `weight` (S,) is the share of its layers that is there, 0 where it is not. `bears` says whether it is stretched
     and sheared with the rest, only sheared (over a hole it would buckle before it bore any push), or weighs only.
-    A `t` below zero lies inside the faces.
+    A `t` below zero lies inside the faces; `inside` is the wall, mm, under which the inner paper of a hollow part lies.
     """
 
     piece: int | None
@@ -151,6 +158,7 @@ class SheetRow:
     left_by: tuple[int, ...] = ()
     part: str = ""
     bears: Literal["all", "flow", "none"] = "all"
+    inside: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -3,7 +3,7 @@
 from ..fields import MOST_FAULTS, Problem, Refused, explain, the_rest
 from ..kinds import KINDS, Piece
 from . import upgrade
-from .aerofoil import Aerofoil, CoordinateAerofoil, FlatPlate, NacaAerofoil
+from .aerofoil import Aerofoil, CoordinateAerofoil, FlatPlate, FoldedBoard, NacaAerofoil
 from .airframe import PART_NAMES, Airframe, PartName, Parts
 from .core import Core
 from .document import AirframeFile, Scheme
@@ -29,6 +29,7 @@ __all__ = [
     "Fin",
     "FlatPlate",
     "Flight",
+    "FoldedBoard",
     "Joint",
     "JointKind",
     "Lifting",

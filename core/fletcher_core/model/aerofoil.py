@@ -73,4 +73,24 @@ class CoordinateAerofoil(Described):
         return self
 
 
-Aerofoil = Annotated[NacaAerofoil | FlatPlate | CoordinateAerofoil, Field(discriminator="kind")]
+Peeled = Literal["none", "top", "bottom", "both"]
+
+
+class FoldedBoard(Described):
+    """One sheet of board folded over at the nose round a spar and glued at the trailing edge; lengths at the root.
+
+    Creases and height go with the chord, so that a tapered wing has its spar where they are.
+    """
+
+    kind: Literal["folded"] = "folded"
+    height_mm: float = measure("height over the spar", "length", 5.0, 200.0, 30.0)
+    crease_mm: float = measure("front crease behind the nose", "length", 3.0, 600.0, 40.0)
+    flat_mm: float = measure("flat over the spar", "length", 0.0, 300.0, 25.0)
+    top: Literal["creased", "curved"] = Field("creased", json_schema_extra={"label": "top sheet before the crease"})
+    nose: Literal["crease", "bevel", "round"] = Field("bevel", json_schema_extra={"label": "fold at the nose"})
+    fold_back_mm: float = measure("lower sheet folded back at the trailing edge", "length", 0.0, 150.0, 0.0)
+    peeled_outside: Peeled = Field("none", json_schema_extra={"label": "paper peeled outside"})
+    peeled_inside: Peeled = Field("none", json_schema_extra={"label": "paper peeled inside"})
+
+
+Aerofoil = Annotated[NacaAerofoil | FlatPlate | CoordinateAerofoil | FoldedBoard, Field(discriminator="kind")]

@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 from ..catalogue import catalogue
 from ..fields import Described, fault, measure
 from ..units import Measure
-from .aerofoil import Aerofoil, FlatPlate, NacaAerofoil
+from .aerofoil import Aerofoil, FlatPlate, FoldedBoard, NacaAerofoil
 from .core import Core
 from .panel import Panel
 from .seat import Seat
@@ -102,13 +102,16 @@ class Lifting(Described):
     @model_validator(mode="after")
     def _board_is_flat(self) -> Lifting:
         board = catalogue().board.get(self.core.material)
+        if isinstance(self.aerofoil, FoldedBoard):
+            self._folds(self.aerofoil)
+            return self
         if board is None:
             return self
         if not isinstance(self.aerofoil, FlatPlate):
             raise fault(
                 "core.material",
-                "A board makes a flat plate.",
-                "Choose the flat plate, or a block foam for this section.",
+                "A board makes a flat plate, or is folded round a spar.",
+                "Choose the flat plate or the folded board, or a block foam for this section.",
             )
         layers = self.aerofoil.thickness_mm / board.thickness.typical
         if round(layers) < 1 or abs(layers - round(layers)) > 0.12 * max(1, round(layers)):
@@ -121,6 +124,54 @@ class Lifting(Described):
                 two=Measure(2 * board.thickness.typical, "size"),
             )
         return self
+
+    def _folds(self, made: FoldedBoard) -> None:
+        """Whether one sheet of this board can be folded to this."""
+        board = catalogue().board.get(self.core.material)
+        if board is None or not board.paper_faced:
+            raise fault(
+                "core.material",
+                "Only a paper-faced board folds like this: its paper is the hinge.",
+                "Choose a foam board, or another section for this material.",
+            )
+        if self.core.peeled != "none":
+            raise fault(
+                "core.peeled",
+                "A folded board has an outside and an inside.",
+                "Leave this at none, and say at the section which paper is peeled where.",
+            )
+        thick, root = board.thickness.typical, self.panels[0].root_chord_mm
+        least = (3.0 if made.fold_back_mm else 2.0) * thick + 3.0
+        if made.height_mm < least:
+            raise fault(
+                "aerofoil.folded.height_mm",
+                "{height} over the spar leaves no room between two sheets of {board}.",
+                "Make it at least {least} high, or take a thinner board.",
+                height=Measure(made.height_mm), board=Measure(thick, "size"), least=Measure(least),
+            )  # fmt: skip
+        if made.height_mm > 0.35 * root:
+            raise fault(
+                "aerofoil.folded.height_mm",
+                "{height} is more than a third of the chord of {chord}.",
+                "Wings that fly are 8 to 20 % of the chord: here up to {most}.",
+                height=Measure(made.height_mm), chord=Measure(root), most=Measure(0.2 * root),
+            )  # fmt: skip
+        end = root - made.fold_back_mm
+        if made.crease_mm + made.flat_mm > 0.8 * end:
+            field = "flat_mm" if made.crease_mm <= 0.6 * end else "crease_mm"
+            raise fault(
+                f"aerofoil.folded.{field}",
+                "The rear crease lies {at} behind the nose, on a chord of {chord}.",
+                "Front crease and flat together go to {most} at most.",
+                at=Measure(made.crease_mm + made.flat_mm), chord=Measure(root), most=Measure(0.8 * end),
+            )  # fmt: skip
+        if made.fold_back_mm > 0.4 * root:
+            raise fault(
+                "aerofoil.folded.fold_back_mm",
+                "{it} folded back is more than that of a chord of {chord}.",
+                "People fold back 15 to 40 mm; at most {most}.",
+                it=Measure(made.fold_back_mm), chord=Measure(root), most=Measure(0.4 * root),
+            )  # fmt: skip
 
 
 def behind_the_wing(default: float) -> float:

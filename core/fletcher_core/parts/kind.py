@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from ..geometry import Planform, planform, profile_of
+from ..geometry import Planform, planform, root_profile
 from ..loads import Case, Setting
 from ..model.airframe import Airframe, PartName
 from ..model.lifting import Lifting
@@ -52,6 +52,6 @@ def common(
 ) -> Setting:
     """What every part's cases look at; `more` is the part's own."""
     return Setting(
-        airframe.flight, part, plan, flying_g, carrier, profile_of(airframe.wing.aerofoil).cm0(),
+        airframe.flight, part, plan, flying_g, carrier, root_profile(airframe.wing).cm0(),
         airframe.balance_at, **more,
     )  # fmt: skip

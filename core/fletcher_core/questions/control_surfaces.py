@@ -13,7 +13,7 @@ from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.sensitivity import drivers, figure_label, unit_of
 from ..analysis.uncertainty import SAMPLES, normals, sample
 from ..catalogue import Spread, catalogue
-from ..geometry import XI, planform, profile_of
+from ..geometry import outline_of, planform
 from ..hinges import HingeQuestion, RankedHinge, SurfaceQuestion, choose_hinge
 from ..hinges.choose import Made
 from ..hinges.surface import SolvedSurface, Warps, air_per_mm, figures, linkage_throw, solve_surface, twist_along, warps
@@ -307,12 +307,12 @@ def surface_of(airframe: Airframe, which: Which) -> SurfaceQuestion:
     if surface is None:
         raise Refused([Problem(("parts", name, which), which, f"This {name} has no {which}.", "Add one first.")])
     plan = planform(wing)
-    outline = plan.outline(profile_of(wing.aerofoil))
+    outline = outline_of(wing, plan)
     middle = 0.5 * (surface.y_from_mm + surface.y_to_mm)
     chord = float(np.interp(middle, plan.y, outline.chord))
-    scale = float(np.interp(middle, plan.y, outline.z_scale))
     hinge = 1 - surface.chord_share
-    depth = scale * float(np.interp(hinge, XI, outline.profile.upper) - np.interp(hinge, XI, outline.profile.lower))
+    upper, lower = outline.faces_at(np.full_like(plan.y, hinge))
+    depth = float(np.interp(middle, plan.y, upper - lower))
     asked = {
         **{name: getattr(surface, name) for name in _SAME}, "length_mm": surface.y_to_mm - surface.y_from_mm,
         "wing_chord_mm": chord, "chord_mm": surface.chord_share * chord, "depth_mm": depth,

@@ -122,7 +122,7 @@ def glued_joints(
         costs = partial(other.in_piece, i)
         found.append(_judged(piece.id, "piece", label(piece, system), "", glue, worst, question, tests, school, costs))
     y, chord = a.layout.plan.y, a.layout.outline.chord
-    depth = a.layout.outline.z_scale * a.layout.outline.profile.thickness
+    depth = a.layout.outline.deepest
     start = 0.0
     for k, panel in enumerate(a.layout.part.panels):
         if panel.joint.kind != "through":

@@ -8,10 +8,11 @@ import numpy as np
 
 from ..analysis.evaluation import grams_of
 from ..catalogue import catalogue
-from ..geometry import planform, profile_of
+from ..geometry import outline_of, planform
 from ..kinds import BUILDS, KINDS, PieceBase, Room
 from ..loads import PRESETS
 from ..model import (
+    Aerofoil,
     Airframe,
     AirframeFile,
     ControlSurface,
@@ -19,8 +20,10 @@ from ..model import (
     Fin,
     FlatPlate,
     Flight,
+    FoldedBoard,
     Joint,
     JointKind,
+    Lifting,
     NacaAerofoil,
     Panel,
     PartName,
@@ -68,7 +71,7 @@ def usual_joint(airframe: Airframe, part: PartName, panel: int, kind: JointKind)
     lifting = airframe.part(part)
     plan = planform(lifting)
     y = float(plan.breaks[panel])
-    outline = plan.outline(profile_of(lifting.aerofoil))
+    outline = outline_of(lifting, plan)
     at = int(np.argmin(np.abs(plan.y - y)))
     depth = float((outline.upper - outline.lower)[at].max())
     old, way = lifting.panels[panel].joint, catalogue().joining[kind] if kind != "through" else None
@@ -83,6 +86,45 @@ def usual_joint(airframe: Airframe, part: PartName, panel: int, kind: JointKind)
         "reach_mm": max(2.0, min(60.0, float(np.floor(0.5 * room)))),
     }
     return old.model_copy(update={"kind": kind, "material": material, **sizes})
+
+
+#: of a folded wing: height over the spar and front crease as shares of the root chord, and mm of flat (own estimate, of
+#: what people build: about an eighth high, the spar an inch behind the nose or a little more)
+_FOLD = (0.13, 0.18, 25.0)
+_FOLDS = "foamboard_light"
+
+
+def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
+    """The part with a section of another kind, in usual sizes, and with what it is made of where that must change.
+
+    Raises
+    ------
+    Refused
+        Where there is no such part.
+    """
+    if part not in airframe.parts.there():
+        raise Refused([Problem(("part",), "part", "There is no such part.", "Choose one that is there.")])
+    lifting = airframe.part(part)
+    core, boards = lifting.core, catalogue().board
+    board = boards.get(core.material)
+    if kind == "folded":
+        if board is None or not board.paper_faced:
+            core = Core(material=_FOLDS)
+        thick, root = boards[core.material].thickness.typical, lifting.panels[0].root_chord_mm
+        high, crease, flat = _FOLD
+        # as high as whole boards between both sheets
+        layers = max(1, round((high * root - 2 * thick) / thick))
+        flat = min(flat, 0.2 * root)
+        made: Aerofoil = FoldedBoard(
+            height_mm=round((layers + 2) * thick, 1), crease_mm=float(round(crease * root)), flat_mm=float(round(flat))
+        )
+        core = core.model_copy(update={"peeled": "none"})
+    elif kind == "flat_plate":
+        made = FlatPlate(thickness_mm=board.thickness.typical if board else _TAIL_THICK)
+    else:
+        made = NacaAerofoil()
+        core = core if board is None else Core()
+    return lifting.model_copy(update={"aerofoil": made, "core": core})
 
 
 def start(use: Use, name: str) -> AirframeFile:
@@ -175,7 +217,7 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     """
     part = airframe.part(scheme.part)
     plan = planform(part)
-    outline = plan.outline(profile_of(part.aerofoil))
+    outline = outline_of(part, plan)
     end = max(10.0, float(np.floor(PARTS[scheme.part].usual_end * plan.half_span / 10) * 10))
     share = _free_place(scheme)
     upper, lower = outline.faces_at(np.full_like(plan.y, share))

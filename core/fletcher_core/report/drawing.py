@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -9,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..analysis.solve import Solved
 from ..catalogue import catalogue
-from ..geometry import XI, Outline
+from ..geometry import XI, DrawnOutline, Outline
 from ..kinds import kind_of, share_along
 from ..model import Scheme
 from ..sections import PartLayout
@@ -105,7 +106,7 @@ def _section_piece(layout: PartLayout, p: int, k: int, stretch: float) -> SliceP
     x, z = float(members.x[p, k]) * stretch, float(members.z[p, k])
     h, w = float(members.height[p, k]), float(members.width[p, k])
     table, _, material = row.prefix.partition(".")
-    entry = getattr(catalogue(), {"folded": "board"}.get(table, table))[material]
+    entry = getattr(catalogue(), {"folded": "board", "stacked": "board"}.get(table, table))[material]
     common = {"piece_id": piece.id, "kind": piece.kind, "family": entry.family, "on": piece.on}
     if row.round:
         hole = _circle(x, z, row.bore) if row.bore else []
@@ -139,26 +140,44 @@ def _patches_first(layout: PartLayout, k: int, outline: Outline) -> list[SlicePi
     return [_section_patch(at, p, outline) for p in drawn if at.patch_rows[p].stands != "hollow"]
 
 
+def _room(layout: PartLayout, k: int, chord: float) -> list[tuple[float, float]]:
+    """Once round the hollow of a station; nothing where the part is filled."""
+    inside = layout.ground.inside
+    if not isinstance(inside, DrawnOutline):
+        return []
+    upper, lower = inside.upper[k], inside.lower[k]
+    there = np.flatnonzero(upper - lower > 0.05)
+    if len(there) < 2:
+        return []
+    at = there[:: 2 if len(there) > 40 else 1]
+    at = at if at[-1] == there[-1] else np.append(at, there[-1])
+    return _pairs(np.concatenate([XI[at][::-1], XI[at]]) * chord, np.concatenate([upper[at][::-1], lower[at]]))
+
+
 def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
     """The section at a station, as the wing is looked at from its tip."""
     plan = layout.plan
     stretch = float(1 / plan.cos_sweep[k])  # drawn along the flight direction, as builders cut it
-    chord, scale = float(plan.chord[k]), float(layout.outline.z_scale[k])
-    profile = layout.outline.profile
+    chord = float(plan.chord[k])
+    here = layout.outline.take(np.array([k]))
+    outline = replace(here, chord=np.array([chord]))
     x = np.concatenate([XI[::-2], XI[::2]]) * chord
-    z = np.concatenate([profile.upper[::-2], profile.lower[::2]]) * scale
-    outline = Outline(profile, np.array([chord]), np.array([scale]))
+    z = np.concatenate([here.upper[0, ::-2], here.lower[0, ::2]])
 
+    inside = layout.ground.inside
+    room = inside.take(np.array([k])) if isinstance(inside, DrawnOutline) else None
     pieces = _patches_first(layout, k, outline)
     for row_index, row in enumerate(layout.sheet_rows):
         if not layout.section.sheets.present[row_index, k] or any(scheme.pieces[c].on for c in row.cut_by):
             continue
-        if row.t < 0 or not all(scheme.pieces[c].on for c in row.left_by):
+        # the lids of a box are drawn as what they are of it
+        if row.t < 0 or (row.inside > 0 and row.piece is not None) or not all(scheme.pieces[c].on for c in row.left_by):
             continue
         weight = float(row.weight[k])
         share = np.linspace(float(row.share_from[k]), float(row.share_to[k]), 41)
         share = 0.5 * (1 - np.cos(np.pi * share)) if share[0] <= 0 and share[-1] >= 1 else share
-        upper, lower = (v for v in outline.faces_at(share))
+        faces = replace(room, chord=outline.chord) if row.inside and room is not None else outline
+        upper, lower = faces.faces_at(share)
         face = upper if row.face > 0 else lower
         piece: Any = None if row.piece is None else scheme.pieces[row.piece]
         pieces.append(
@@ -178,7 +197,8 @@ def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
     ]
     return Outlined(
         chord_mm=chord,
-        thickness_mm=float((profile.upper - profile.lower).max() * scale),
+        thickness_mm=float(here.deepest[0]),
+        inside=_room(layout, k, chord),
         outline=_pairs(x, z),
         pieces=pieces,
     )
@@ -190,14 +210,14 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
     plan = layout.plan
     k = int(np.argmin(np.abs(plan.y - np.clip(y_mm, 0, plan.half_span))))
     drawn = section_drawing(layout, scheme, k)
-    profile, scale, stretch = layout.outline.profile, float(layout.outline.z_scale[k]), 1 / plan.cos_sweep[k]
+    here, stretch = layout.outline.take(np.array([k])), 1 / plan.cos_sweep[k]
     properties = solved.properties
     limit = solved.cases[0].factor
     moment = solved.forces.moment[: solved.variants]
     kz, kx = (float(v[0, k]) * limit for v in properties.curvature(moment))
     z0, x0 = float(properties.z0[0, k]), float(properties.x0[0, k])
     across = kx * (XI * float(layout.outline.chord[k]) - x0)
-    strain = [-(kz * (face * scale - z0) + across) for face in (profile.upper, profile.lower)]
+    strain = [-(kz * (face[0] - z0) + across) for face in (here.upper, here.lower)]
     slope = -kx / kz if kz else 0.0
     return Slice(
         y_mm=float(plan.y[k]),

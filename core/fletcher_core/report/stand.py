@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
-from ..geometry import XI, Outline, Planform, planform, profile_of
+from ..geometry import XI, Planform, outline_of, planform
 from ..kinds import kind_of
 from ..loads import Unit
 from ..model import Airframe, Fin, Lifting, PartName, Refused, Scheme, Tailplane
@@ -115,9 +115,8 @@ def _views(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
     plan, side, front = [], [], []
     y = placed.plan.breaks
     chord, x_le = placed.plan.at(y)
-    profile = profile_of(placed.part.aerofoil)
-    scale = Outline.of(profile, chord).z_scale
-    thick = 0.5 * scale * profile.thickness
+    outline = outline_of(placed.part, placed.plan)
+    thick = 0.5 * np.interp(y, placed.plan.y, outline.deepest)
     along, mirrored = np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
     shell = np.concatenate([thick, -thick[::-1]])
     for hand in placed.sides:
@@ -136,7 +135,8 @@ def _views(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
     if placed.sin <= 0.3:
         for k in (len(y) - 1, 0):
             x = np.concatenate([XI[::-3], XI[::3]]) * chord[k] + x_le[k]
-            z = np.concatenate([profile.upper[::-3], profile.lower[::3]]) * scale[k]
+            here = int(np.argmin(np.abs(placed.plan.y - y[k])))
+            z = np.concatenate([outline.upper[here, ::-3], outline.lower[here, ::3]])
             aft, _, up = placed.at(np.full_like(x, y[k]), x, z, 1)
             side.append(_pairs(aft, up))
     return plan, side, front

@@ -336,6 +336,8 @@ class Outlined(BaseModel):
     chord_mm: float
     thickness_mm: float
     outline: list[tuple[float, float]]
+    #: once round the room in a hollow part
+    inside: list[tuple[float, float]] = []
     pieces: list[SlicePiece]
 
 

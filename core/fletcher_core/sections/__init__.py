@@ -4,6 +4,7 @@ from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress,
 from .figures import derive, figures_as, foam_spreads, spreads
 from .filled import (
     FILLED,
+    CoreMoments,
     SheetGeometry,
     SkinWarping,
     Sums,
@@ -38,6 +39,7 @@ from .wrinkling import wrinkling_stress
 __all__ = [
     "FILLED",
     "CoreFoam",
+    "CoreMoments",
     "Kernel",
     "Members",
     "PartLayout",

@@ -121,7 +121,7 @@ class TorsionStress:
         return replace(self, unit=self.unit[:, :, stations])
 
     def like(self, some: TorsionStress, stations: NDArray[np.intp], weights: Array) -> TorsionStress:
-        """That of other variants, known at some `stations`, in proportion to this one of a single variant."""
+        """That of other variants, known at some `stations`, whose first is made as this one of a single variant is."""
         return replace(self, unit=in_proportion(self.unit, some.unit, stations, weights))
 
     def carried(self, weights: Array) -> TorsionStress:
@@ -183,7 +183,7 @@ class ShearFlow:
         return ShearFlow(root**2, stress, unit, webs)
 
     def like(self, some: ShearFlow, stations: NDArray[np.intp], weights: Array) -> ShearFlow:
-        """That of other variants, known at some `stations`, in proportion to this one of a single variant."""
+        """That of other variants, known at some `stations`, whose first is made as this one of a single variant is."""
 
         def of(own: Array, theirs: Array) -> Array:
             return in_proportion(own, theirs, stations, weights)
@@ -201,12 +201,13 @@ _NOTHING = 1e-3
 def in_proportion(own: Array, theirs: Array, stations: NDArray[np.intp], weights: Array) -> Array:
     """`own` (..., 1, S) as others have it (..., V, S), who are known at some `stations` (..., V, few).
 
+    The first of them is what `own` is, perhaps on a coarser grid: what they are told by is their share of that.
     Where there is next to nothing of it, as round a hole or at the end of a sheet, it is as much of it elsewhere.
     """
-    here = own[..., stations]
+    here, first = own[..., stations], theirs[..., :1, :]
     most = np.abs(own).max(axis=-1, keepdims=True)
-    told = np.broadcast_to(np.abs(here) > _NOTHING * most, theirs.shape)
-    share = np.divide(theirs, here, out=np.ones_like(theirs), where=told)
+    told = np.broadcast_to((np.abs(here) > _NOTHING * most) & (first != 0), theirs.shape)
+    share = np.divide(theirs, first, out=np.ones_like(theirs), where=told)
     usual = share.sum(axis=-1, keepdims=True, where=told) / np.maximum(told.sum(axis=-1, keepdims=True), 1)
     share = np.where(told, share, np.where(usual > 0, usual, 1.0))
     return np.asarray(share @ weights * own)
@@ -225,22 +226,31 @@ class Kernel(Protocol):
         """What depends on geometry alone, for the other calls."""
         ...
 
+    def core_moments(self, layout: SectionLayout) -> Any:
+        """Area moments of the core's foam alone, (S,) each."""
+        ...
+
     def properties(self, layout: SectionLayout, materials: SectionMaterials, sums: Any) -> SectionProperties:
         """Stiffness and mass, (V, S)."""
         ...
 
     def shear_flow(
-        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, coarse: bool = False
     ) -> ShearFlow:
-        """Stresses and GA_s for a shear force of 1 N, (V, S)."""
+        """Stresses and GA_s for a shear force of 1 N, (V, S).
+
+        `coarse` : on a grid that does for what is told in proportion to a typical build on the same grid.
+        """
         ...
 
     def twist_stiffness(self, layout: SectionLayout, materials: SectionMaterials) -> Array:
         """GJ, (V, S) N mm2."""
         ...
 
-    def twist(self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties) -> Twist:
-        """GJ and the shear centre, from one solution of the torsion."""
+    def twist(
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, coarse: bool = False
+    ) -> Twist:
+        """GJ and the shear centre, from one solution of the torsion; `coarse` as in `shear_flow`."""
         ...
 
     def boundary(self, layout: SectionLayout) -> tuple[Array, Array]:

@@ -225,7 +225,7 @@ def _moving(key: str) -> Table:
 
 
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
-    "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded,
+    "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded, "stacked": _folded,
     "board": lambda key: _board_sheet(catalogue().board[key]),
     "moving": _moving,
     "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
@@ -264,6 +264,25 @@ def figures_as(prefix: str) -> Table:
     return _FIGURES[family](key)
 
 
+def _stacked(prefix: str, values: Mapping[str, Array]) -> dict[str, Array]:
+    """Boards laid flat: stretched with their papers, sheared through their cores alone."""
+    board = catalogue().board[prefix.partition(".")[2]]
+    assert board.paper_thickness is not None
+    t, paper = board.thickness.typical, board.paper_thickness.typical
+
+    def v(name: str) -> Array:
+        return values[f"{prefix}.{name}"]
+
+    E = (1 - 2 * paper / t) * v("core_E") + 2 * v("paper_Et") / t
+    # the papers within are held on both sides: they are crushed, not wrinkled
+    return {
+        f"{prefix}.E": E, f"{prefix}.G": v("core_G"), f"{prefix}.density": v("area_mass") / t,
+        f"{prefix}.tension": v("paper_tension") / v("paper_Et") * E,
+        f"{prefix}.compression": v("paper_compression") / v("paper_Et") * E,
+        f"{prefix}.interlaminar_shear": v("core_shear"), f"{prefix}.panel_shear": v("core_shear"),
+    }  # fmt: skip
+
+
 def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
     """`values` with what follows from them: cloth by laminate theory, walls of folded board."""
     found = dict(values)
@@ -290,6 +309,8 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         slides = v("core_shear") / v("core_G")
         gives = np.minimum(slides, np.minimum(v("paper_tension"), wrinkle * paper.typical) / v("paper_Gt"))
         found[f"{prefix}.panel_shear"] = gives * found[f"{prefix}.G"]
+    for prefix in dict.fromkeys(r.prefix for r in layout.member_rows if r.prefix.startswith("stacked.")):
+        found |= _stacked(prefix, values)
     for piece in layout.pieces:
         found |= kind_of(piece).derived(piece, found)
     return found

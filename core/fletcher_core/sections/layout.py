@@ -9,15 +9,17 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry import Outline, Planform, planform, profile_of
+from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, profile_of, sheet_of
 from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
 from ..kinds.rows import Faces
+from ..model.aerofoil import FoldedBoard
 from ..model.lifting import Lifting
 from .contract import Kernel
 from .filled import FILLED, patches_of
 from .moving import hang
-from .own_sheets import between_faces, own_sheets
+from .own_sheets import between_faces, face_thickness, folded_sheets, own_sheets
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
+from .walled import WALLED, room_in
 
 Array = NDArray[np.float64]
 
@@ -74,12 +76,23 @@ class PartLayout:
             return replace(row, **changes)
 
         now = self.section
-        section = SectionLayout(now.outline.take(index), pick(now.members), pick(now.sheets), pick(now.patches))
+        section = SectionLayout(
+            now.outline.take(index),
+            pick(now.members),
+            pick(now.sheets),
+            pick(now.patches),
+            now.wall_mm,
+            now.lining_mm,
+        )
         plan = replace(
             self.plan,
             **{k: getattr(self.plan, k)[index] for k in ("y", "chord", "x_le", "cos_sweep", "s")},
         )
-        ground = replace(self.ground, plan=plan, outline=section.outline)
+        inside = self.ground.inside
+        ground = replace(
+            self.ground, plan=plan, outline=section.outline,
+            inside=inside.take(index) if isinstance(inside, DrawnOutline) else None,
+        )  # fmt: skip
         return replace(
             self, ground=ground, plan=plan, section=section, bond_width=self.bond_width[:, index],
             member_rows=[pick_row(r) for r in self.member_rows], sheet_rows=[pick_row(r) for r in self.sheet_rows],
@@ -227,9 +240,16 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
     stations : evenly spaced along the half span; nodes at changes are added.
     """
     plan = planform(part, _changes(part, pieces), stations)
-    outline = plan.outline(between_faces(part.core, profile_of(part.aerofoil)))
-    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part))
-    rows = Rows(sheets=own_sheets(part.core, plan.y))
+    made = part.aerofoil
+    hollow = isinstance(made, FoldedBoard)
+    profile = None if isinstance(made, FoldedBoard) else between_faces(part.core, profile_of(made))
+    outline = outline_of(part, plan, profile)
+    inside = room_in(outline, sheet_of(part.core.material).foam + face_thickness(part.core)) if hollow else None
+    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside)
+    if isinstance(made, FoldedBoard):
+        rows = Rows(sheets=folded_sheets(made, part.core, outline))
+    else:
+        rows = Rows(sheets=own_sheets(part.core, plan.y))
     for index, piece in enumerate(pieces):
         found = kind_of(piece).rows(piece, index, ground)
         rows.members += found.members
@@ -239,7 +259,17 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
         _cut(rows, ground)
         _round_notches(rows, [p.on for p in pieces], ground)
     hang(rows, part, ground)
+    if hollow:
+        rows = _in_the_hollow(rows, sheet_of(part.core.material).foam)
     return assemble(part, pieces, ground, plan, outline, rows)
+
+
+def _in_the_hollow(rows: Rows, wall: float) -> Rows:
+    """The same where there is air instead of foam: sticks displace none, nothing has to be hollowed out, and what lies
+    under a face lies under its wall. A stick is held by the sheet that it is glued to, on one side."""
+    members = [replace(r, area_out=0.0, ixx_out=0.0, izz_out=0.0, near_surface=1.0) for r in rows.members]
+    sheets = [replace(r, t=-r.t, inside=wall) if r.t < 0 else r for r in rows.sheets]
+    return Rows(members, sheets, [p for p in rows.patches if p.stands != "hollow"])
 
 
 def _held_by(rows: Sequence[MemberRow], k: int) -> int:
@@ -281,16 +311,27 @@ def assemble(
             t=np.array([r.t for r in rows.sheets]),
             nose_edge=np.array([float(r.nose_edge) for r in rows.sheets]),
             tail_edge=np.array([float(r.tail_edge) for r in rows.sheets]),
+            inside=np.array([r.inside for r in rows.sheets]),
         )
+    folded = isinstance(part.aerofoil, FoldedBoard)
+    inside = ground.inside if isinstance(ground.inside, Outline) else None
     return PartLayout(
         part,
         pieces,
         ground,
         plan,
-        SectionLayout(outline, members, sheets, patches_of(rows.patches, outline)),
+        SectionLayout(
+            outline,
+            members,
+            sheets,
+            patches_of(rows.patches, outline, inside),
+            sheet_of(part.core.material).foam if folded else None,
+            face_thickness(part.core) if any(r.piece is None and r.inside for r in rows.sheets) else 0.0,
+        ),
         rows.members,
         rows.sheets,
         rows.patches,
         bond_width=wide(rows.members, "bond_width") if rows.members else np.zeros((0, s_count)),
         free_length=np.array([r.free_length for r in rows.members]),
+        kernel=WALLED if folded else FILLED,
     )

@@ -8,9 +8,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
-from ..geometry import Profile
+from ..geometry import Outline, Profile, sheet_of
 from ..kinds import SheetRow
+from ..model.aerofoil import FoldedBoard
 from ..model.core import Core
+from .walled import extent
 
 Array = NDArray[np.float64]
 
@@ -33,6 +35,39 @@ def between_faces(core: Core, profile: Profile) -> Profile:
     if profile.plate_mm is None:
         return profile
     return replace(profile, plate_mm=profile.plate_mm - 2 * face_thickness(core))
+
+
+def folded_sheets(made: FoldedBoard, core: Core, outline: Outline) -> list[SheetRow]:
+    """The papers of a folded board: outside round the nose, inside as far as there is room between both sheets."""
+    t, prefix = face_thickness(core), f"board.{core.material}"
+    chord = outline.chord
+    whole, none = np.ones_like(chord), np.zeros_like(chord)
+    found = [
+        SheetRow(None, prefix, 1, f, none, whole, t, True, False, whole, part="outer paper")
+        for f in _STAYS[made.peeled_outside]
+    ]
+    foam = sheet_of(core.material).foam
+    # where less room is left than both papers take, half of each counts
+    reach = extent(outline, foam + 0.5 * t)
+    for f in _STAYS[made.peeled_inside]:
+        a, b = reach[f]
+        found.append(
+            SheetRow(
+                None,
+                prefix,
+                1,
+                f,
+                a,
+                b,
+                t,
+                bool(np.all(a <= 0)),
+                bool(np.all(b >= 1)),
+                (b > a).astype(float),
+                part="inner paper",
+                inside=foam,
+            )
+        )
+    return found
 
 
 def own_sheets(core: Core, y: Array) -> list[SheetRow]:

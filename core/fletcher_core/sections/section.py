@@ -75,6 +75,7 @@ class Sheets:
     present : 0 to 1 by station, the share of its layers that is there.
     t : (P,) thickness in mm, for the offset from the foam.
     nose_edge, tail_edge : (P,) 1 where the sheet also covers the blunt nose or trailing edge.
+    inside : (P,) mm of wall that it lies under, as the inner paper of a folded board; 0 on the outer face.
     """
 
     face: Array
@@ -84,6 +85,7 @@ class Sheets:
     t: Array
     nose_edge: Array
     tail_edge: Array
+    inside: Array
 
     @property
     def count(self) -> int:
@@ -122,12 +124,17 @@ class Patches:
 
 @dataclass(frozen=True)
 class SectionLayout:
-    """Where everything lies, at S stations."""
+    """Where everything lies, at S stations.
+
+    wall_mm : foam of the walls of a hollow part; None where it is filled. lining_mm : paper on the inside of them.
+    """
 
     outline: Outline
     members: Members
     sheets: Sheets
     patches: Patches
+    wall_mm: float | None = None
+    lining_mm: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -184,4 +191,4 @@ def no_patches(stations: int) -> Patches:
 def no_sheets(stations: int) -> Sheets:
     """For a section without sheets."""
     empty, none = np.zeros((0, stations)), np.zeros(0)
-    return Sheets(none, empty, empty, empty, none, none, none)
+    return Sheets(none, empty, empty, empty, none, none, none, none)

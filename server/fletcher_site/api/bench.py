@@ -18,6 +18,7 @@ from fletcher_core import (
     Fin,
     FlatPlate,
     Flight,
+    FoldedBoard,
     Joint,
     MeasureError,
     MeasureKind,
@@ -48,6 +49,7 @@ from fletcher_core import (
     start_part,
     suggest_pieces,
     usual_joint,
+    usual_section,
     why,
 )
 from ninja import Router
@@ -67,6 +69,8 @@ from .shapes import (
     PresetOut,
     Problems,
     Question,
+    SectionStart,
+    SectionWish,
     StandQuestion,
 )
 
@@ -80,7 +84,7 @@ STATIONS, MOVING_STATIONS = 61, 31
 
 _PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
 _DESCRIBED: tuple[type[BaseModel], ...] = (
-    Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, Core,
+    Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, FoldedBoard, Core,
     Tailplane, Fin, *_PIECES,
 )  # fmt: skip
 
@@ -241,6 +245,13 @@ def start_a_part(request: HttpRequest, part_wish: PartWish) -> PartStart:
 def start_a_joint(request: HttpRequest, joint_wish: JointWish) -> Joint:
     """A joint of panels of another kind, in sizes that fit this part."""
     return usual_joint(joint_wish.airframe, joint_wish.part, joint_wish.panel, joint_wish.kind)
+
+
+@router.post("/start/section", response={200: SectionStart, 422: Problems}, operation_id="start_section")
+def start_a_section(request: HttpRequest, section_wish: SectionWish) -> SectionStart:
+    """A section of another kind in usual sizes; its board or foam where that must change."""
+    part = usual_section(section_wish.airframe, section_wish.part, section_wish.kind)
+    return SectionStart(aerofoil=part.aerofoil, core=part.core)
 
 
 @router.post("/suggest", response={200: list[Piece], 422: Problems}, operation_id="suggest")

@@ -8,8 +8,10 @@ from typing import Annotated, Any, Literal
 from fletcher_core import (
     PART_NAMES,
     WISHES,
+    Aerofoil,
     Airframe,
     AirframeFile,
+    Core,
     Estimate,
     JointKind,
     OwnMaterial,
@@ -184,6 +186,19 @@ class JointWish(BaseModel):
     part: PartName
     panel: int = Field(ge=0, le=5)
     kind: JointKind
+
+
+class SectionWish(BaseModel):
+    airframe: Airframe
+    part: PartName
+    kind: Literal["naca", "flat_plate", "folded"]
+
+
+class SectionStart(Schema):
+    """A section of another kind, and what the part is made of with it."""
+
+    aerofoil: Aerofoil
+    core: Core
 
 
 class Save(BaseModel):

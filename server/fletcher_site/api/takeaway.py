@@ -13,6 +13,7 @@ from fletcher_core import (
     Refused,
     System,
     evaluate,
+    flat_pattern,
     ledger_csv,
     plan_svg,
     show_measure,
@@ -29,7 +30,7 @@ from .shapes import Problems
 
 router = Router(tags=["take away"], auth=signed_in)
 
-Kind = Literal["airframe", "ledger", "plan", "plan-page", "slice", "slice-page", "aerofoil"]
+Kind = Literal["airframe", "ledger", "plan", "plan-page", "slice", "slice-page", "pattern", "aerofoil"]
 _TYPES = {"airframe": ("json", "application/json"), "ledger": ("csv", "text/csv; charset=utf-8"),
           "aerofoil": ("dat", "text/plain; charset=utf-8")}  # fmt: skip
 
@@ -64,6 +65,8 @@ def _text(wanted: Wanted, system: System, workshop: Workshop) -> str:
             what = f"This {scheme.part}'s section came from no coordinate file."
             raise Refused([Problem(("what",), "aerofoil", what, right)])
         return write_aerofoil(aerofoil)
+    if wanted.what == "pattern":
+        return flat_pattern(file.airframe, scheme.part, system)
     verdict = evaluate(
         file.airframe,
         scheme,
@@ -85,7 +88,8 @@ def _text(wanted: Wanted, system: System, workshop: Workshop) -> str:
 
 @router.post("/take-away", response={200: None, 422: Problems}, operation_id="take_away")
 def take_away(request: HttpRequest, wanted: Wanted) -> HttpResponse:
-    """A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the aerofoil."""
+    """A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the flat
+    pattern of a folded wing, the aerofoil."""
     ending, content = _TYPES.get(wanted.what, ("svg", "image/svg+xml"))
     answer = HttpResponse(_text(wanted, units(request), membership(request).workshop), content_type=content)
     stem = _name(

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-from fletcher_core.analysis import uncertainty
+from fletcher_core.analysis import points, uncertainty
 from fletcher_core.analysis.estimate import tenth_and_ninetieth
 from fletcher_core.analysis.evaluation import compute
 from fletcher_core.analysis.sensitivity import figure_label
@@ -18,7 +18,9 @@ from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tube import Tube
 from fletcher_core.model import AirframeFile
 from fletcher_core.sections.contract import in_proportion
+from fletcher_core.sections.filled import shear, torsion
 from fletcher_core.verdicts import evaluate
+from scipy.stats import qmc
 
 from tests.conftest import make_airframe, make_scheme
 
@@ -167,6 +169,35 @@ def test_no_build_of_the_demo_stands_next_to_nothing(name: str) -> None:
 def test_in_proportion_where_there_is_nothing() -> None:
     own = np.array([[1.0, 2.0, 1e-12, 4.0]])
     few, weights = np.array([0, 2, 3]), np.eye(4)[[0, 2, 3]] + np.array([[0, 0.5, 0, 0], [0, 0.5, 0, 0], [0, 0, 0, 0]])
-    theirs = np.array([[2.0, 1.0, 8.0]])
+    # the first is what `own` is, as a coarser grid has it: a tenth too high
+    theirs = np.array([[1.1, 3.0, 4.4], [2.2, 1.0, 8.8]])
     got = in_proportion(own, theirs, few, weights)
-    assert got[0] == pytest.approx([2.0, 4.0, 2e-12, 8.0])
+    assert got[0] == pytest.approx(own[0])
+    assert got[1] == pytest.approx([2.0, 4.0, 2e-12, 8.0])
+
+
+@pytest.mark.parametrize("figures", [1, 37, points.KEPT])
+def test_the_table_of_points_is_what_scipy_makes(figures: int) -> None:
+    ours = points.points(points.DRAWS, figures, points.SEED)
+    theirs = qmc.Sobol(d=points.KEPT, seed=points.SEED).random(points.DRAWS)[:, :figures]
+    assert np.array_equal(ours, theirs)
+    # more figures than the table has room for, and another seed
+    assert points.points(points.DRAWS, points.KEPT + 3, points.SEED).shape == (points.DRAWS, points.KEPT + 3)
+    assert not np.array_equal(points.points(points.DRAWS, figures, 5), ours)
+
+
+def test_draws_on_coarse_grids_are_those_of_fine_ones(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Half the places along the chord, told in proportion to the typical build on the same grid."""
+    ends = []
+    for coarse in (True, False):
+        if not coarse:
+            monkeypatch.setattr(shear, "_COARSE", shear._FINE)
+            monkeypatch.setattr(torsion, "_COARSE", torsion._BASE)
+        for name in ("turnstone", "sanderling"):
+            file = AirframeFile.model_validate(json.loads(Path(f"demo/{name}.json").read_text(encoding="utf-8")))
+            for scheme in file.schemes:
+                a = compute(file.airframe, scheme, 61, False, True, file.beside(scheme.part))
+                figures = (a.drawn.n.min(axis=1), a.drawn.GJ[:, 0], a.drawn_bend, a.drawn_twist)
+                ends += [tenth_and_ninetieth(f) / f[0] for f in figures]
+    coarse_ends, fine_ends = np.split(np.array(ends), 2)
+    assert coarse_ends == pytest.approx(fine_ends, rel=0.006)

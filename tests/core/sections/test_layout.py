@@ -27,7 +27,7 @@ OUTLINE = Outline.of(profile_of(NacaAerofoil(code="4412")), np.array([180.0, 240
 
 def one_sheet(face: float, a: float, b: float, t: float = 0.05) -> Sheets:
     row = np.ones((1, 2))
-    return Sheets(np.array([face]), a * row, b * row, row, np.array([t]), np.zeros(1), np.zeros(1))
+    return Sheets(np.array([face]), a * row, b * row, row, np.array([t]), np.zeros(1), np.zeros(1), np.zeros(1))
 
 
 def plain_line(face: float, a: float, b: float, t: float, k: int) -> dict[str, float]:

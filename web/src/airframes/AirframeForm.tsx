@@ -6,6 +6,7 @@ import { PARTS, partOf, withPart } from "../lib/parts";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
+import { FoldedSection } from "./FoldedSection";
 
 interface Props {
   airframe: Airframe;
@@ -28,12 +29,6 @@ function Part({ number, title, children }: { number: number; title: string; chil
     </fieldset>
   );
 }
-
-const START: Record<Aerofoil["kind"], Aerofoil> = {
-  naca: { kind: "naca", code: "2412" },
-  flat_plate: { kind: "flat_plate", thickness_mm: 6 },
-  coordinates: { kind: "coordinates", name: "", points: [] },
-};
 
 /** A coordinate file, read by the server; what was wrong with it is told here. */
 function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: (a: Aerofoil) => void }) {
@@ -120,7 +115,7 @@ function Details({ name, wing, catalogue, grid, setPart, setJoint, takeKind }: D
       <legend className="float-left w-full text-[18px] font-semibold">How it is held and joined</legend>
       {board && (
         <div className={grid}>
-          {board.tags?.paper_faced === "yes" ? (
+          {wing.aerofoil.kind === "folded" ? null : board.tags?.paper_faced === "yes" ? (
             <ChoiceField
               label="Its paper"
               path={`${at}core.peeled`}
@@ -253,6 +248,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
   const { flight } = airframe;
   const wing = partOf(airframe, name);
   const at = `parts.${name}.`;
+  const [said, setSaid] = useState<string | null>(null);
   const [wantsFile, setWantsFile] = useState(wing.aerofoil.kind === "coordinates");
   const set = (next: Partial<Airframe>, key: string) => onChange((a) => ({ ...a, ...next }), key);
   const setWing = (next: Partial<Lifting>, key: string) => onChange((a) => withPart(a, name, (p) => ({ ...p, ...next })), `${name}.${key}`);
@@ -280,6 +276,14 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
       (joint) => setJoint(k, joint, "kind"),
       // while the form has a fault there is nothing to fit it to
       () => setJoint(k, { kind }, "kind"),
+    );
+  const takeSection = (kind: "naca" | "flat_plate" | "folded") =>
+    void take(client.POST("/api/start/section", { body: { airframe, part: name, kind } })).then(
+      ({ aerofoil, core }) => {
+        setSaid(null);
+        setWing({ aerofoil, core: { ...core, density_kg_m3: core.density_kg_m3 ?? null } }, "aerofoil");
+      },
+      () => setSaid("Mend what is marked first: a section of another kind is fitted to this part."),
     );
   const setTarget = (field: keyof Targets, value: number | null) =>
     onChange((a) => withPart(a, name, (p) => ({ ...p, targets: { ...p.targets, [field]: value } })), `${name}.${field}`);
@@ -448,13 +452,15 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
             value={kind}
             onChange={(next) => {
               setWantsFile(next === "coordinates");
-              if (next !== "coordinates" && next !== wing.aerofoil.kind) setWing({ aerofoil: START[next] }, "aerofoil");
+              if (next !== "coordinates" && next !== wing.aerofoil.kind) takeSection(next);
             }}
             options={[
               { value: "naca", label: "NACA, by its four digits" },
               { value: "flat_plate", label: "flat plate" },
+              { value: "folded", label: "folded from one sheet of board" },
               { value: "coordinates", label: "from a coordinate file" },
             ]}
+            hint={said ?? undefined}
           />
           {kind === "naca" && wing.aerofoil.kind === "naca" && (
             <TextField
@@ -472,6 +478,15 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
               kind="length"
               value={wing.aerofoil.thickness_mm}
               onChange={(v) => setWing({ aerofoil: { kind: "flat_plate", thickness_mm: v } }, "plate")}
+            />
+          )}
+          {kind === "folded" && wing.aerofoil.kind === "folded" && (
+            <FoldedSection
+              at={at}
+              folded={wing.aerofoil}
+              onChange={(next, key) =>
+                onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
+              }
             />
           )}
           {kind === "coordinates" && (

@@ -845,6 +845,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/start/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start A Section
+         * @description A section of another kind in usual sizes; its board or foam where that must change.
+         */
+        post: operations["start_section"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/suggest": {
         parameters: {
             query?: never;
@@ -1138,6 +1158,69 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * BoardSpar
+         * @description Strips of paper-faced board, so wide, one on the other over the whole height.
+         */
+        BoardSpar: {
+            /**
+             * Chord From
+             * @default 0.3
+             */
+            chord_from: number;
+            /**
+             * Chord To
+             * @default 0.3
+             */
+            chord_to: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "boards";
+            /**
+             * Layers
+             * @default 2
+             */
+            layers: number;
+            /**
+             * Material
+             * @default foamboard_light
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Width Mm
+             * @default 25
+             */
+            width_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * BondTest
          * @description One test: what was glued with what, how long it had, how it broke.
          */
@@ -1259,6 +1342,12 @@ export interface components {
              * @default true
              */
             on: boolean;
+            /**
+             * Open
+             * @default closed
+             * @enum {string}
+             */
+            open: "closed" | "top" | "bottom";
             /**
              * Width Mm
              * @default 25
@@ -1879,7 +1968,7 @@ export interface components {
          */
         Fin: {
             /** Aerofoil */
-            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
             /**
              * Arm Mm
              * @default 560
@@ -1971,6 +2060,63 @@ export interface components {
              * @enum {string}
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
+        };
+        /**
+         * FoldedBoard
+         * @description One sheet of board folded over at the nose round a spar and glued at the trailing edge; lengths at the root.
+         *
+         *     Creases and height go with the chord, so that a tapered wing has its spar where they are.
+         */
+        FoldedBoard: {
+            /**
+             * Crease Mm
+             * @default 40
+             */
+            crease_mm: number;
+            /**
+             * Flat Mm
+             * @default 25
+             */
+            flat_mm: number;
+            /**
+             * Fold Back Mm
+             * @default 0
+             */
+            fold_back_mm: number;
+            /**
+             * Height Mm
+             * @default 30
+             */
+            height_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "folded";
+            /**
+             * Nose
+             * @default bevel
+             * @enum {string}
+             */
+            nose: "crease" | "bevel" | "round";
+            /**
+             * Peeled Inside
+             * @default none
+             * @enum {string}
+             */
+            peeled_inside: "none" | "top" | "bottom" | "both";
+            /**
+             * Peeled Outside
+             * @default none
+             * @enum {string}
+             */
+            peeled_outside: "none" | "top" | "bottom" | "both";
+            /**
+             * Top
+             * @default creased
+             * @enum {string}
+             */
+            top: "creased" | "curved";
         };
         /**
          * Found
@@ -2722,6 +2868,14 @@ export interface components {
         Outlined: {
             /** Chord Mm */
             chord_mm: number;
+            /**
+             * Inside
+             * @default []
+             */
+            inside: [
+                number,
+                number
+            ][];
             /** Outline */
             outline: [
                 number,
@@ -2897,7 +3051,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
+            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "boards" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
             scheme: components["schemas"]["Scheme"];
         };
         /**
@@ -3123,7 +3277,7 @@ export interface components {
             /** Part G */
             part_g: number;
             /** Pieces */
-            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
             /** Price */
             price: number | null;
             /** Twist Deg */
@@ -3643,7 +3797,7 @@ export interface components {
              */
             part: "wing" | "tailplane" | "fin";
             /** Pieces */
-            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
         /**
          * Screen
@@ -3743,6 +3897,29 @@ export interface components {
             shear_centre_x_mm: number;
             /** Y Mm */
             y_mm: number;
+        };
+        /**
+         * SectionStart
+         * @description A section of another kind, and what the part is made of with it.
+         */
+        SectionStart: {
+            /** Aerofoil */
+            aerofoil: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
+            core: components["schemas"]["Core"];
+        };
+        /** SectionWish */
+        SectionWish: {
+            airframe: components["schemas"]["Airframe"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "naca" | "flat_plate" | "folded";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin";
         };
         /** SessionOut */
         SessionOut: {
@@ -4017,6 +4194,14 @@ export interface components {
         Slice: {
             /** Chord Mm */
             chord_mm: number;
+            /**
+             * Inside
+             * @default []
+             */
+            inside: [
+                number,
+                number
+            ][];
             /** Neutral Slope */
             neutral_slope: number;
             /** Neutral Z Mm */
@@ -4558,7 +4743,7 @@ export interface components {
          */
         Tailplane: {
             /** Aerofoil */
-            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
             /**
              * Arm Mm
              * @default 550
@@ -5053,7 +5238,7 @@ export interface components {
          */
         Wing: {
             /** Aerofoil */
-            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"];
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
             aileron?: components["schemas"]["ControlSurface"] | null;
             core?: components["schemas"]["Core"];
             flap?: components["schemas"]["ControlSurface"] | null;
@@ -6901,6 +7086,39 @@ export interface operations {
             };
         };
     };
+    start_section: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SectionWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionStart"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     suggest: {
         parameters: {
             query?: never;
@@ -6920,7 +7138,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
             };
             /** @description Unprocessable Entity */

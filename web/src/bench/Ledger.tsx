@@ -269,7 +269,7 @@ export function Ledger({ verdict, pieces, selected, onSelect, onSwitch, onWhy, s
           </tr>
         )}
         <tr className="border-b border-rule text-pencil max-sm:flex max-sm:justify-between">
-          <td className="py-1">bare foam: gives way at {factor(verdict.bare.n, verdict.unit)}</td>
+          <td className="py-1">with nothing in it: gives way at {factor(verdict.bare.n, verdict.unit)}</td>
           <td className="px-1.5 py-1 text-right whitespace-nowrap">{mass(m.foam_g.value, units)}</td>
           <td colSpan={4} className="max-sm:hidden" />
         </tr>

@@ -14,6 +14,7 @@ const OFFERED: { what: What; name: string; says: string }[] = [
   { what: "plan-page", name: "Plan, to fit a page", says: "SVG for the wall of the shop" },
   { what: "slice", name: "Slice at the station line, 1:1", says: "SVG, a template of the section" },
   { what: "slice-page", name: "Slice, to fit a page", says: "SVG" },
+  { what: "pattern", name: "Flat pattern of the sheet, 1:1", says: "SVG, with creases, bevels and where the spar is glued" },
   { what: "ledger", name: "Ledger", says: "CSV for a spreadsheet" },
   { what: "airframe", name: "The whole airframe", says: "open JSON file with all its schemes; can be brought in again" },
   { what: "aerofoil", name: "The section's coordinates", says: "as one loop from the trailing edge" },
@@ -22,9 +23,9 @@ const OFFERED: { what: What; name: string; says: string }[] = [
 /** Files of what lies on the bench, saved or not. */
 export function TakeAway({ file, schemeId, station }: { file: AirframeFile; schemeId: string; station: number | null }) {
   const [trouble, setTrouble] = useState<string | null>(null);
-  const offered = OFFERED.filter(
-    (o) => o.what !== "aerofoil" || partOf(file.airframe, file.schemes.find((s) => s.id === schemeId)?.part ?? "wing").aerofoil.kind === "coordinates",
-  );
+  const section = partOf(file.airframe, file.schemes.find((s) => s.id === schemeId)?.part ?? "wing").aerofoil.kind;
+  const only: Partial<Record<What, typeof section>> = { aerofoil: "coordinates", pattern: "folded" };
+  const offered = OFFERED.filter((o) => !only[o.what] || only[o.what] === section);
 
   async function fetchFile(what: What) {
     try {

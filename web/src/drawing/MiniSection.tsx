@@ -26,6 +26,9 @@ export function MiniSection({ section }: { section: Offer["section"] }) {
     >
       <Hatches id={id} u={u} />
       <polygon points={polygon(up(section.outline))} fill={COLOUR.paper} stroke={COLOUR.pencil} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+      {section.inside.length > 0 && (
+        <polygon points={polygon(up(section.inside))} fill={COLOUR.board} stroke={COLOUR.pencil} strokeWidth={0.8} vectorEffect="non-scaling-stroke" />
+      )}
       {section.pieces.map((p, k) =>
         p.shape === "line" ? (
           <polyline

@@ -72,6 +72,9 @@ export function SlicesOver({ slices }: { slices: Named<Slice>[] }) {
         viewBox={`${-pad} ${-high - pad} ${Math.max(first.chord_mm + 2 * pad, width * u)} ${high - low + 2 * pad}`}
       >
         <polygon points={up(first.outline)} fill={COLOUR.paper} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+        {first.inside.length > 0 && (
+          <polygon points={up(first.inside)} fill={COLOUR.board} stroke={COLOUR.pencil} strokeWidth={0.8} vectorEffect="non-scaling-stroke" />
+        )}
         {slices.map(({ name, drawn }, k) =>
           drawn.pieces
             .filter((p) => p.on)

@@ -75,6 +75,9 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
           >
             <Hatches id={id} u={u} />
             <polygon points={polygon(up(slice.outline))} fill={COLOUR.paper} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+            {slice.inside.length > 0 && (
+              <polygon points={polygon(up(slice.inside))} fill={COLOUR.board} stroke={COLOUR.pencil} strokeWidth={0.8} vectorEffect="non-scaling-stroke" />
+            )}
             {slice.pieces.map((p, k) => {
               if (p.shape === "line") return <Sheet key={k} piece={p} u={u} exaggerated={exaggerated} />;
               const chosen = p.piece_id !== null && p.piece_id === selected;

@@ -13,6 +13,7 @@ from .member_stress import COMPRESSION as member_compression
 from .member_stress import TENSION as member_tension
 from .member_twist import MODE as member_twist
 from .notch import MODE as notch
+from .panel_buckling import MODE as panel_buckling
 from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
 from .skin_tension import MODE as skin_tension
@@ -31,6 +32,7 @@ MODES: dict[str, Mode] = {
         skin_tension,
         skin_wrinkling,
         skin_compression,
+        panel_buckling,
         core_tension,
         core_compression,
         core_flat,

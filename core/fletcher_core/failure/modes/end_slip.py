@@ -16,7 +16,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     layout, m, p = wing.layout, wing.materials, wing.properties
     members, plan, outline = layout.section.members, layout.plan, layout.outline
     tip = plan.half_span
-    depth = outline.z_scale * outline.profile.thickness
+    depth = outline.deepest
     for q, row in enumerate(layout.member_rows):
         ends = [y for y in row.ends if 1.0 < y < tip - 1.0]
         if row.glue is None or row.against != "foam" or row.rope or row.cut_by or row.left_by or not ends:

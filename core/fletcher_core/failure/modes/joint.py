@@ -13,8 +13,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ...geometry import Outline
 from ...model.panel import Joint
-from ...sections.filled import core_moments
 from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, rising
 
 Array = NDArray[np.float64]
@@ -45,16 +45,18 @@ def joints(wing: LoadedPart) -> Iterator[JointState]:
     if all(p.joint.kind == "through" for p in panels):
         return
     outline = wing.layout.outline
-    core = core_moments(outline)
+    core = wing.sums.core
     second = core.zz - core.z**2 / core.area
     for panel, y in zip(panels, wing.layout.plan.breaks[:-1], strict=True):
         joint = panel.joint
         if joint.kind == "through":
             continue
-        depth = (outline.upper - outline.lower).max(axis=1)
+        depth = outline.deepest
+        inside = wing.layout.ground.inside
+        room = inside.deepest if isinstance(inside, Outline) else depth
         EI = {"foam": wing.materials.foam.E[:, None] * second}
         E = wing.values[f"stock.{joint.material}.E"][:, None]
-        t, h = joint.thickness_mm, np.minimum(joint.height_mm, depth)
+        t, h = joint.thickness_mm, np.minimum(joint.height_mm, room)
         if joint.kind in ("brace", "blade"):
             plates = 2 if joint.kind == "brace" else 1
             EI["bar"] = E * plates * t * h**3 / 12

@@ -11,7 +11,9 @@ from .core import CoreMoments, core_moments
 from .patches import patches_of
 from .properties import (
     Sums,
+    alike_in_shear,
     distinct_stress_functions,
+    is_web,
     own_twist,
     section_properties,
     section_sums,
@@ -21,7 +23,7 @@ from .properties import (
 from .shear import shear_flow
 from .sheets import SheetGeometry, sheet_geometry
 from .torsion_stress import torsion_stress
-from .warping import SkinWarping, centre, shear_centre, skin_warping, stick_sums
+from .warping import SkinWarping, centre, pole_of, shear_centre, skin_warping, stick_sums
 
 Array = NDArray[np.float64]
 
@@ -32,19 +34,24 @@ class FilledKernel:
     def sums(self, layout: SectionLayout) -> Sums:
         return section_sums(layout)
 
+    def core_moments(self, layout: SectionLayout) -> CoreMoments:
+        return core_moments(layout.outline)
+
     def properties(self, layout: SectionLayout, materials: SectionMaterials, sums: Sums) -> SectionProperties:
         return section_properties(layout, materials, sums)
 
     def shear_flow(
-        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, coarse: bool = False
     ) -> ShearFlow:
-        return shear_flow(layout, materials, properties)
+        return shear_flow(layout, materials, properties, coarse)
 
     def twist_stiffness(self, layout: SectionLayout, materials: SectionMaterials) -> Array:
         return twist_stiffness(layout, materials)
 
-    def twist(self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties) -> Twist:
-        phi, back = distinct_stress_functions(layout, materials)
+    def twist(
+        self, layout: SectionLayout, materials: SectionMaterials, properties: SectionProperties, coarse: bool = False
+    ) -> Twist:
+        phi, back = distinct_stress_functions(layout, materials, coarse)
         GJ = phi.GJ[back] + own_twist(layout, materials)
         return Twist(
             np.asarray(GJ), shear_centre(layout, materials, properties, phi, back),
@@ -86,10 +93,14 @@ __all__ = [
     "SheetGeometry",
     "SkinWarping",
     "Sums",
+    "alike_in_shear",
     "beside_sticks",
+    "centre",
     "core_moments",
+    "is_web",
     "own_twist",
     "patches_of",
+    "pole_of",
     "section_properties",
     "section_sums",
     "shear_centre",

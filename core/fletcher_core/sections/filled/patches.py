@@ -6,7 +6,7 @@ import numpy as np
 from numpy.polynomial.legendre import leggauss
 from numpy.typing import NDArray
 
-from ...geometry import XI, Outline
+from ...geometry import Outline
 from ...kinds import PatchRow
 from ..section import Patches, no_patches
 
@@ -16,27 +16,36 @@ Array = NDArray[np.float64]
 _NODES, _WEIGHTS = leggauss(16)
 
 
-def patches_of(rows: list[PatchRow], outline: Outline) -> Patches:
-    """Moments by Gauss's rule over the chordwise extent of each patch (16 points: the outline is smooth)."""
+def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = None) -> Patches:
+    """Moments by Gauss's rule over the chordwise extent of each patch (16 points: the outline is smooth).
+
+    Parameters
+    ----------
+    inside : faces of the room in a hollow part: what is cut is cut from the walls alone.
+    """
     if not rows:
         return no_patches(len(outline.chord))
-    chord, scale = outline.chord[:, None], outline.z_scale[:, None]
+    chord = outline.chord[:, None]
     found = []
     for row in rows:
         half = 0.5 * (row.share_to - row.share_from)[:, None]
         share = 0.5 * (row.share_to + row.share_from)[:, None] + half * _NODES
-        upper = np.interp(share, XI, outline.profile.upper) * scale
-        lower = np.interp(share, XI, outline.profile.lower) * scale
-        top, low = upper, lower
-        if row.depth is not None:
-            top = upper if row.face > 0 else np.minimum(lower + row.depth, upper)
-            low = np.maximum(upper - row.depth, lower) if row.face > 0 else lower
         if row.area is not None:
             found.append(_thin(row, outline))
             continue
         w, x = half * chord * _WEIGHTS, share * chord
-        d1, d2, d3 = top - low, (top**2 - low**2) / 2, (top**3 - low**3) / 3
-        full = np.sum(w * (upper - lower), axis=1)
+        upper, lower = (face.T for face in outline.faces_at(share.T))
+        top, low = upper, lower
+        if row.depth is not None:
+            top = upper if row.face > 0 else np.minimum(lower + row.depth, upper)
+            low = np.maximum(upper - row.depth, lower) if row.face > 0 else lower
+        layers = [(upper, lower)]
+        if inside is not None:
+            roof, floor = (face.T for face in inside.faces_at(share.T))
+            layers = [(upper, roof), (floor, lower)]
+        cut = [(np.maximum(np.minimum(top, b), a), np.maximum(low, a)) for b, a in layers]
+        d1, d2, d3 = (sum((b**k - a**k) / k * (b > a) for b, a in cut) for k in (1, 2, 3))
+        full = np.sum(w * sum(b - a for b, a in layers), axis=1)
         area = np.sum(w * d1, axis=1)
         found.append(
             (

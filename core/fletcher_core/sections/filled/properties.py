@@ -106,11 +106,11 @@ def twist_stiffness(layout: SectionLayout, materials: SectionMaterials) -> Array
 
 
 def distinct_stress_functions(
-    layout: SectionLayout, materials: SectionMaterials
+    layout: SectionLayout, materials: SectionMaterials, coarse: bool = False
 ) -> tuple[StressFunction, NDArray[np.intp]]:
     """Variants that differ only in what does not matter to twist are solved once; (V,) which is whose."""
     first, back = alike_in_shear(materials, is_web(layout))
-    return stress_function(layout, materials.take(first)), back
+    return stress_function(layout, materials.take(first), coarse), back
 
 
 def is_web(layout: SectionLayout) -> NDArray[np.bool_]:

@@ -58,8 +58,8 @@ _AIR = 1e-3
 #: share of the depth to either side over which what shears the foam is averaged along the chord: next to a stick it is
 #: told of the glue line, and how finely the chord is cut should not matter; own choice
 _NEAR = 0.06
-#: places along the chord, and round sticks in parts of the depth; own choice
-_BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 29)))
+#: places along the chord, on fine and on coarse grids, and round sticks in parts of the depth; own choice
+_FINE, _COARSE = (0.5 * (1 - np.cos(np.linspace(0, np.pi, count))) for count in (29, 15))
 _FAN = (-0.3, -0.15, -_NEAR, _NEAR, 0.15, 0.3)
 #: places through the depth at which what shears the foam is looked at, from -1 to 1; own choice
 _LOOK = np.linspace(-0.75, 0.75, 5)
@@ -78,11 +78,12 @@ class _Strips:
     arc: dict[int, Array]
 
 
-def _nodes(layout: SectionLayout) -> Array:
+def _nodes(layout: SectionLayout, coarse: bool) -> Array:
     """(S, M) chord shares: an even base, what has an edge, and a fan round every stick."""
+    base = _COARSE if coarse else _FINE
     outline, members, sheets, patches = layout.outline, layout.members, layout.sheets, layout.patches
     chord = outline.chord
-    columns = [np.broadcast_to(_BASE, (len(chord), len(_BASE)))]
+    columns = [np.broadcast_to(base, (len(chord), len(base)))]
     seen: set[tuple[float, ...]] = set()
 
     def add(share: Array) -> None:
@@ -114,9 +115,9 @@ def _nodes(layout: SectionLayout) -> Array:
     return np.sort(np.concatenate(columns, axis=1), axis=1)
 
 
-def _strips(layout: SectionLayout) -> _Strips:
+def _strips(layout: SectionLayout, coarse: bool) -> _Strips:
     outline = layout.outline
-    grid = _nodes(layout)
+    grid = _nodes(layout, coarse)
     chord, scale = outline.chord[:, None], outline.z_scale[:, None]
     x = grid * chord
     up = np.interp(grid, XI, outline.profile.upper) * scale
@@ -534,9 +535,12 @@ def _loads(
     return loads, own + _finer(layout, m, strips, nets)
 
 
-def shear_flow(layout: SectionLayout, m: SectionMaterials, p: SectionProperties) -> ShearFlow:
-    """Shear stiffness, and what shears foam and webs for each N of shear force, (V, S)."""
-    strips = _strips(layout)
+def shear_flow(layout: SectionLayout, m: SectionMaterials, p: SectionProperties, coarse: bool = False) -> ShearFlow:
+    """Shear stiffness, and what shears foam and webs for each N of shear force, (V, S).
+
+    `coarse` is for what is compared with its own like: half the places along the chord.
+    """
+    strips = _strips(layout, coarse)
     made = _made(layout, m, strips)
     even, more = _loads(layout, m, p, strips, made)
     first, back = alike_in_shear(m, is_web(layout) | _between(layout))

@@ -36,12 +36,12 @@ class SheetGeometry:
     z_at: Array
 
 
-def _offset_face(outline: Outline, face: float, offset: float, nose: bool, tail: bool) -> tuple[Array, Array]:
-    """(S, N) points of a face moved outward by `offset`, mitred at its vertices.
+def offset_face(x: Array, z: Array, face: float, offset: float, nose: bool, tail: bool) -> tuple[Array, Array]:
+    """(S, N) points of a face moved outward by `offset`, or inward where that is below zero, mitred at its vertices.
 
-    `nose` and `tail`: whether the sheet goes on over that edge, and so is mitred there too.
+    `nose` and `tail`: whether the sheet goes on over that edge, and so is mitred there too. Moved inward, what lies
+    beyond a mitred corner is drawn together in it.
     """
-    x, z = outline.x, outline.upper if face > 0 else outline.lower
     dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
     ds = np.hypot(dx, dz)
     nx, nz = -face * dz / ds, face * dx / ds
@@ -51,7 +51,12 @@ def _offset_face(outline: Outline, face: float, offset: float, nose: bool, tail:
     left_x, left_z = np.hstack([first[0], nx]), np.hstack([first[1], nz])
     right_x, right_z = np.hstack([nx, last[0]]), np.hstack([nz, last[1]])
     scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
-    return x + scale * (left_x + right_x), z + scale * (left_z + right_z)
+    moved_x, moved_z = x + scale * (left_x + right_x), z + scale * (left_z + right_z)
+    if offset < 0:
+        for mitred, end, sign in ((nose, 0, -1.0), (tail, -1, 1.0)):
+            beyond = mitred * sign * (moved_x - moved_x[:, [end]]) > 0
+            moved_x, moved_z = (np.where(beyond, a[:, [end]], a) for a in (moved_x, moved_z))
+    return moved_x, moved_z
 
 
 def _cumulative(x: Array, z: Array, t: float) -> Array:
@@ -89,9 +94,12 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
     faces: dict[tuple[float, float, bool, bool], Array] = {}
     for p in range(p_count):
         face = float(sheets.face[p])
-        key = (face, 0.5 * float(sheets.t[p]), bool(sheets.nose_edge[p]), bool(sheets.tail_edge[p]))
+        under = float(sheets.inside[p])
+        out = 0.5 * float(sheets.t[p]) if under == 0 else -under - 0.5 * float(sheets.t[p])
+        key = (face, out, bool(sheets.nose_edge[p]), bool(sheets.tail_edge[p]))
         if key not in faces:
-            faces[key] = _cumulative(*_offset_face(outline, *key), float(sheets.t[p]))
+            line = outline.upper if face > 0 else outline.lower
+            faces[key] = _cumulative(*offset_face(outline.x, line, *key), float(sheets.t[p]))
         run = faces[key]
         share = sheets.share_from[p][:, None] + spread * (sheets.share_to[p] - sheets.share_from[p])[:, None]
         index = np.clip(np.searchsorted(XI, share, side="right") - 1, 0, len(XI) - 2)

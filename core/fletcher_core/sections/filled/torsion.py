@@ -27,8 +27,9 @@ _X_GRADIENT = np.array([[1 / 3, 1 / 6, 1 / 3], [1 / 6, 1 / 3, 1 / 3], [1 / 3, 1 
 _Z_GRADIENT = np.array([[1.0, -1.0, 0.0], [-1.0, 1.0, 0.0], [0.0, 0.0, 16 / 3]])
 _LOAD = np.array([0.5, 0.5, 2 / 3])
 _PAIRS = ((0, 0), (1, 0), (1, 1), (2, 0), (2, 1), (2, 2))
-#: places along the chord, close together at both ends and round every end of a skin or web; own choice
-_BASE = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 37)))
+#: places along the chord, on fine and on coarse grids, close together at both ends and round every end of a skin or
+#: web; own choice
+_BASE, _COARSE = (0.5 * (1 - np.cos(np.linspace(0, np.pi, count))) for count in (37, 17))
 _FINE = (-0.9, -0.4, -0.12, 0.12, 0.4, 0.9)
 _IN_A_WEB = (-0.5, -0.25, 0.0, 0.25, 0.5)
 _TINY = 1e-9
@@ -39,12 +40,13 @@ _SAME = 1e-8
 _VOID, _AIR = 1e-3, 1e-5
 
 
-def chordwise_grid(layout: SectionLayout) -> Array:
+def chordwise_grid(layout: SectionLayout, coarse: bool = False) -> Array:
     """(S, M) chord shares of the nodes: an even base, the edges of webs and patches, and a fine fan of
     nodes (in parts of the local depth) at every end of a skin inside the chord."""
     outline, members, sheets, patches = layout.outline, layout.members, layout.sheets, layout.patches
     s_count = outline.chord.shape[0]
-    columns = [np.broadcast_to(_BASE, (s_count, len(_BASE)))]
+    base = _COARSE if coarse else _BASE
+    columns = [np.broadcast_to(base, (s_count, len(base)))]
     ends = {tuple(np.round(e, 9)) for p in range(sheets.count) for e in (sheets.share_from[p], sheets.share_to[p])}
     for end in sorted(ends):
         place = np.array(end)
@@ -147,10 +149,10 @@ class StressFunction:
     arc: dict[int, Array]
 
 
-def stress_function(layout: SectionLayout, materials: SectionMaterials) -> StressFunction:
-    """Solved for all variants and stations at once."""
+def stress_function(layout: SectionLayout, materials: SectionMaterials, coarse: bool = False) -> StressFunction:
+    """Solved for all variants and stations at once; `coarse` is for what is compared with its own like."""
     outline, sheets = layout.outline, layout.sheets
-    grid = chordwise_grid(layout)
+    grid = chordwise_grid(layout, coarse)
     x = grid * outline.chord[:, None]
     z_scale = outline.z_scale[:, None]
     up = np.interp(grid, XI, outline.profile.upper) * z_scale

@@ -37,9 +37,14 @@ class Warping:
     lower: Array
 
 
+def pole_of(chord: Array) -> Array:
+    """(S,) mm from the local leading edge."""
+    return np.asarray(POLE * chord)
+
+
 def pole(phi: StressFunction) -> Array:
     """(S,) mm from the local leading edge."""
-    return np.asarray(POLE * (phi.x[:, -1] - phi.x[:, 0]))
+    return pole_of(phi.x[:, -1] - phi.x[:, 0])
 
 
 def warping(phi: StressFunction) -> Warping:

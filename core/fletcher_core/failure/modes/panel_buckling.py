@@ -1,0 +1,179 @@
+"""A sheet of a hollow part that buckles as a whole between what holds it: nose, webs, trailing edge.
+
+Each face is a sandwich panel, as long as the wing and as wide as what holds it is apart, its edges free to turn:
+pressed along the span, sheared by the torque's flow, and both together.
+
+Sources: Allen 1969 (sandwich plates, with the shear of the core); Bruhn 1973 (push and shear together); Karman, Sechler
+and Donnell 1932 (what holds after it has buckled).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ...sections.walled import extent
+from ..state import Finding, LoadedPart, Mode, per_factor, rising
+from .skin_tension import FACE
+
+Array = NDArray[np.float64]
+
+#: Poisson's ratio of thin sheets, and how stiff paper is across its grain beside along it (Niskanen 2012)
+_NU, _ACROSS = 0.3, 0.5
+#: half waves over width that are tried
+_RATIOS = np.geomspace(0.15, 3.0, 25)
+#: long plates, edges free to turn (Timoshenko and Gere 1961)
+_SHEAR = 5.35
+#: a panel narrower than this many times its thickness does not buckle as one
+_NARROW = 2.0
+
+
+@dataclass(frozen=True)
+class Panel:
+    """One panel of a face, (R, S) each.
+
+    start, end : mm behind the nose. there : whether it is one. push, shear : N/mm at which it buckles by each alone.
+    stiff : N/mm for each unit of strain. where : in words.
+    """
+
+    face: int
+    where: str
+    start: Array
+    end: Array
+    there: NDArray[np.bool_]
+    push: Array
+    shear: Array
+    stiff: Array
+
+
+def _laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
+    """(EA, D, S) of a face, (R, S) or (R, 1): N/mm stretched, N mm bent, N/mm sheared through."""
+    layout, m = wing.layout, wing.materials
+    t = layout.section.wall_mm or 1.0
+    outer, inner = (np.zeros_like(wing.forces.moment) for _ in range(2))
+    for p, row in enumerate(layout.sheet_rows):
+        wide = layout.section.sheets.share_to[p] - layout.section.sheets.share_from[p]
+        if row.face != face or row.bears != "all":
+            continue
+        # a sheet over a part of the panel counts by its part
+        Et = m.sheet_Et[:, p, None] * m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
+        if row.inside > 0:
+            inner = inner + Et
+        else:
+            outer = outer + Et
+    foam = m.foam.E[:, None] * t
+    EA = outer + inner + foam
+    B = 0.5 * t * (outer - inner)
+    D = 0.25 * t * t * (outer + inner) + foam * t * t / 12 - B**2 / EA
+    return EA, D / (1 - _NU**2), m.foam.G[:, None] * t
+
+
+def panels(wing: LoadedPart) -> Iterator[Panel]:
+    """Those of both faces; none of a part that is filled."""
+    layout = wing.layout
+    if layout.section.wall_mm is None:
+        return
+    members, chord, t = layout.section.members, layout.outline.chord, layout.section.wall_mm
+    webs = [p for p, row in enumerate(layout.member_rows) if np.any(members.web_width[p] > 0)]
+    reach = extent(layout.outline, t)
+    shape = wing.forces.moment.shape
+    for face in (1, -1):
+        front, back = (share * chord for share in reach[face])
+        EA, D, S = _laminate(wing, face)
+        half = 0.5 * members.width[webs]
+        # each web holds from its front to its back
+        stands = [np.broadcast_to(wing.materials.member_on[:, p, None] * members.present[p] > 0, shape) for p in webs]
+        before: Array = np.broadcast_to(front, shape)
+        order = np.argsort([float(members.x[p].mean()) for p in webs])
+        held = np.zeros(shape, dtype=bool)
+        for k in [*order.tolist(), -1]:
+            last = k < 0
+            on = np.ones(shape, dtype=bool) if last else stands[k]
+            start, end = before, np.broadcast_to(back if last else members.x[webs[k]] - half[k], shape)
+            b = end - start
+            there = on & (b > _NARROW * t)
+            wide = np.where(there, b, 1e3)
+            along = np.pi**2 * D / wide**2
+            rho = along / S
+            waves = _RATIOS[:, None, None]
+            each = along * (waves**-2 + _ACROSS * waves**2 + 2 * _ACROSS**0.5) / (1 + rho * (1 + waves**-2))
+            push = np.where(there, each.min(axis=0), np.inf)
+            # of both ways of bending the geometric mean, D^1/4 x (D across)^3/4 (Timoshenko and Gere 1961)
+            sheared = 1 / (1 / (_SHEAR * along * _ACROSS**0.75) + 1 / S)
+            where = "over the spar"
+            if last or not held.any():
+                where = "" if not webs else "behind the spar" if last else "before the spar"
+            yield Panel(face, where, start, end, there, push, np.where(there, sheared, np.inf), EA)
+            if not last:
+                before = np.where(on, members.x[webs[k]] + half[k], before)
+                held = held | on
+
+
+def _strain(wing: LoadedPart, panel: Panel) -> tuple[Array, Array | float]:
+    """Mean strain over a panel per unit of factor, and the locked one, (R, S)."""
+    outline = wing.layout.outline
+    total: Array | float = 0.0
+    locked: Array | float = 0.0
+    for share, weight in ((0.0, 1 / 6), (0.5, 4 / 6), (1.0, 1 / 6)):
+        x = panel.start + share * (panel.end - panel.start)
+        upper, lower = outline.faces_at(x / outline.chord)
+        z = (upper if panel.face > 0 else lower) - panel.face * 0.5 * (wing.layout.section.wall_mm or 0.0)
+        total = total + weight * wing.strain(x, z)
+        locked = locked + weight * wing.locked_strain(x, z)
+    return np.asarray(total), locked
+
+
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """Push over what it buckles at, plus the square of the same of the torque's flow, is one (Bruhn 1973)."""
+    if wing.buckled:
+        return
+    flows: dict[int, list[Array]] = {}
+    for p, row in enumerate(wing.layout.sheet_rows):
+        if row.piece is None and row.bears != "none":
+            parts = wing.flow_of(p)
+            known = flows.setdefault(row.face, [np.zeros_like(parts[0]), np.zeros_like(parts[1])])
+            flows[row.face] = [a + b for a, b in zip(known, parts, strict=True)]
+    none = [np.zeros_like(wing.forces.moment)] * 2
+    for panel in panels(wing):
+        strain, locked = _strain(wing, panel)
+        q1, q0 = (f / panel.shear for f in flows.get(panel.face, none))
+        a, c = -panel.stiff * strain / panel.push, -panel.stiff * locked / panel.push
+        n = np.where(panel.there, rising(q1**2, a + 2 * q1 * q0, c + q0**2 - 1), np.inf)
+        yield Finding(
+            "panel_buckling", None, FACE[panel.face], n, panel.push, per_factor(panel.push, n), "N/mm",
+            "π² D / b² × (a sandwich plate, least over its waves) / (1 + shear of the core); push / that + (flow / the "
+            "same by shear)² = 1", f"sheet {panel.where}".strip(),
+        )  # fmt: skip
+
+
+def share_left(wing: LoadedPart) -> Array:
+    """(R,) effective share of the pressed face once it has buckled, when its edges are crushed.
+
+    √(σ buckling / σ crush) of the worst panel (Karman, Sechler and Donnell 1932).
+    """
+    least = np.ones(len(wing.up))
+    stands = np.full(len(wing.up), np.inf)
+    for row in wing.layout.sheet_rows:
+        strength = wing.values.get(f"{row.prefix}.compression")
+        if row.piece is None and strength is not None:
+            stands = np.minimum(stands, strength / wing.values[f"{row.prefix}.Et"])
+    for panel in panels(wing):
+        pressed = panel.there & (panel.face * wing.up > 0)
+        strain = np.where(pressed, panel.push / panel.stiff, np.inf).min(axis=1)
+        least = np.minimum(least, np.sqrt(np.clip(strain / stands, 0.01, 1.0)))
+    return least
+
+
+MODE = Mode(
+    "panel_buckling",
+    "the {face} {thing} buckles",
+    True,
+    "It springs out between what holds it, with a pop, and back again when the load is gone.",
+    "Allen 1969; Bruhn 1973",
+    find,
+    error=(0.75, 1.3),
+    only_hollow=True,
+)

@@ -1,0 +1,84 @@
+"""Sections of a wing folded from one sheet of board: they follow from creases, the spar's height and the board."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..catalogue import Board, catalogue
+from ..model.aerofoil import FoldedBoard
+from .outline import DrawnOutline
+from .profile import XI
+
+Array = NDArray[np.float64]
+
+#: height of the nose over all in boards, by how it is folded: not bevelled, both sides bevelled until it closes to a
+#: right angle without resistance, bevelled and sanded round; own estimates
+NOSE = {"crease": 2.0, "bevel": 1.5, "round": 1.6}
+#: boards at the trailing edge: glued one on the other, or with the lower sheet folded back between them
+_PLAIN, _FOLDED_BACK = 2.0, 3.0
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """A board by its parts, mm: over all, one of its papers, the foam between them."""
+
+    board: float
+    paper: float
+
+    @property
+    def foam(self) -> float:
+        return self.board - 2 * self.paper
+
+
+def sheet_of(material: str) -> Sheet:
+    """Of a paper-faced board.
+
+    Raises
+    ------
+    KeyError
+        Where there is no such board.
+    """
+    board: Board = catalogue().board[material]
+    assert board.paper_thickness is not None
+    return Sheet(board.thickness.typical, board.paper_thickness.typical)
+
+
+def _top(made: FoldedBoard, x: Array, chord: float, scale: float, board: float) -> Array:
+    """(N,) mm of the upper side over all at places x, mm, of a section `scale` times the root's."""
+    nose, tail = NOSE[made.nose] * board, (_FOLDED_BACK if made.fold_back_mm else _PLAIN) * board
+    front, back = scale * made.crease_mm, scale * (made.crease_mm + made.flat_mm)
+    high = max(scale * made.height_mm, nose + 1e-3, tail + 1e-3)
+    rise = np.clip(x / max(front, 1e-9), 0.0, 1.0)
+    bent = 1 - (1 - rise) ** 2 if made.top == "curved" else rise
+    fore = nose + (high - nose) * bent
+    if made.nose == "round":
+        # the upper corner of the nose is sanded off over half a board
+        fore = fore - 0.35 * board * np.clip(1 - x / (0.5 * board), 0.0, 1.0) ** 2
+    end = chord - scale * made.fold_back_mm
+    aft = tail + (high - tail) * np.clip((end - x) / max(end - back, 1e-9), 0.0, 1.0)
+    return np.asarray(np.where(x <= front, fore, np.where(x <= back, high, aft)))
+
+
+def top_of_sheet(made: FoldedBoard, material: str, root_chord: float, chord: float, x: Array) -> Array:
+    """(N,) mm of the upper side over all at places x, mm behind the nose, of a section of this chord."""
+    return _top(made, x, chord, chord / root_chord, sheet_of(material).board)
+
+
+def folded_outline(made: FoldedBoard, material: str, root_chord: float, chord: Array, cos_sweep: Array) -> DrawnOutline:
+    """The faces of the board's foam, (S, N) mm, of sections cut square to the axis.
+
+    Creases and height go with the chord; the board is as thick at the tip as at the root.
+    """
+    sheet = sheet_of(material)
+    upper, lower = np.empty((len(chord), len(XI))), np.full((len(chord), len(XI)), sheet.paper)
+    for s, c in enumerate(chord):
+        scale = float(c) / root_chord
+        upper[s] = _top(made, XI * c, float(c), scale, sheet.board) - sheet.paper
+    at = [made.crease_mm, made.crease_mm + made.flat_mm]
+    if made.fold_back_mm:
+        at.append(root_chord - made.fold_back_mm)
+    bends = [np.full(len(chord), place / root_chord) for place in at]
+    return DrawnOutline.of_faces(np.asarray(chord * cos_sweep), upper, lower, bends)

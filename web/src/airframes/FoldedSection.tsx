@@ -1,0 +1,76 @@
+import type { Aerofoil } from "../api/types";
+import { ChoiceField, MeasureField } from "../ui/fields";
+
+type Folded = Extract<Aerofoil, { kind: "folded" }>;
+type Length = "height_mm" | "crease_mm" | "flat_mm" | "fold_back_mm";
+
+const LENGTHS: { field: Length; label: string; hint?: string }[] = [
+  { field: "height_mm", label: "Height over the spar", hint: "over all, at the root; it goes with the chord" },
+  { field: "crease_mm", label: "Front crease behind the nose" },
+  { field: "flat_mm", label: "Flat over the spar", hint: "from the front crease to the rear one" },
+  { field: "fold_back_mm", label: "Lower sheet folded back at the trailing edge", hint: "0: plain, glued edge on edge" },
+];
+
+const PEELED: { value: Folded["peeled_inside"]; label: string }[] = [
+  { value: "none", label: "left on" },
+  { value: "top", label: "peeled off the top sheet" },
+  { value: "bottom", label: "peeled off the bottom sheet" },
+  { value: "both", label: "peeled off both sheets" },
+];
+
+/** A wing folded from one sheet: where it is creased, how it is folded, which paper stays. */
+export function FoldedSection({ at, folded, onChange }: { at: string; folded: Folded; onChange: (next: Partial<Folded>, key: string) => void }) {
+  const path = (field: keyof Folded) => `${at}aerofoil.${field}`;
+  return (
+    <>
+      {LENGTHS.map(({ field, label, hint }) => (
+        <MeasureField
+          key={field}
+          label={label}
+          path={path(field)}
+          kind="length"
+          value={folded[field]}
+          onChange={(v) => onChange({ [field]: v }, field)}
+          hint={hint}
+        />
+      ))}
+      <ChoiceField
+        label="Top sheet before the crease"
+        path={path("top")}
+        value={folded.top}
+        onChange={(top) => onChange({ top }, "top")}
+        options={[
+          { value: "creased", label: "straight" },
+          { value: "curved", label: "curved by hand" },
+        ]}
+      />
+      <ChoiceField
+        label="Fold at the nose"
+        path={path("nose")}
+        value={folded.nose}
+        onChange={(nose) => onChange({ nose }, "nose")}
+        options={[
+          { value: "bevel", label: "both sides bevelled" },
+          { value: "crease", label: "creased, not bevelled: blunt" },
+          { value: "round", label: "bevelled and sanded round" },
+        ]}
+      />
+      <ChoiceField
+        label="Paper inside"
+        path={path("peeled_inside")}
+        value={folded.peeled_inside}
+        onChange={(peeled_inside) => onChange({ peeled_inside }, "peeled_inside")}
+        options={PEELED}
+        hint={folded.peeled_inside === "none" ? undefined : "a sheet that is peeled on one face bends to the other: curve it before it is glued"}
+      />
+      <ChoiceField
+        label="Paper outside"
+        path={path("peeled_outside")}
+        value={folded.peeled_outside}
+        onChange={(peeled_outside) => onChange({ peeled_outside }, "peeled_outside")}
+        options={PEELED}
+        hint={folded.peeled_outside === "none" ? undefined : "without its paper the nose cracks when it is folded: tape it first"}
+      />
+    </>
+  );
+}
