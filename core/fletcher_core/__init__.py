@@ -14,7 +14,7 @@ from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
 from .fields import MOST_FAULTS, Problem, Refused, ago, explain, fault, the_rest, words_in
-from .formats import bevel_gauge_svg, ledger_csv, plan_svg, read_aerofoil, slice_svg, write_aerofoil
+from .formats import bevel_gauge_svg, flat_pattern, ledger_csv, plan_svg, read_aerofoil, slice_svg, write_aerofoil
 from .hinges import Mark, RankedHinge, SurfaceQuestion, Throw, throw_of
 from .hinges import drawn as swung_polygons
 from .hinges import hinge_drawn as hinge_marks
@@ -68,7 +68,6 @@ from .questions.control_surfaces import Which as SurfaceName
 from .questions.control_surfaces import judge as judge_surface
 from .questions.glued_joints import GluedJoint
 from .questions.offers import Offered, offers
-from .questions.patterns import flat_pattern
 from .questions.suggestions import start as start_airframe
 from .questions.suggestions import start_part, usual_joint, usual_section
 from .questions.suggestions import suggest as suggest_pieces

@@ -53,6 +53,41 @@ def _inside_outline(layout: PartLayout) -> Iterator[Problem]:
                 yield from _fits_depth(layout, p, row.piece, piece, here)
 
 
+#: room between both sheets that a spar needs at least, mm: less is glue (own choice)
+_ROOM = 2.0
+#: of its height where its middle stands: its walls are bevelled, its board pressed (own choice)
+_PRESSED = 0.75
+
+
+def _in_the_hollow(layout: PartLayout) -> Iterator[Problem]:
+    """Of a folded part: whether there is room between the sheets where a spar stands."""
+    inside, members = layout.ground.inside, layout.section.members
+    if inside is None:
+        return
+    told: set[int] = set()
+    for p, row in enumerate(layout.member_rows):
+        here = members.present[p] > 0
+        if row.rope or row.loose or row.piece in told or not here.any():
+            continue
+        upper, lower = inside.faces_at(members.x[p] / layout.outline.chord)
+        # a spar of full height is as high as its room, but for what it is folded or glued from
+        needs = np.maximum(_PRESSED * members.height[p], _ROOM) if row.web_width else np.full(here.shape, _ROOM)
+        lacks = np.where(here, needs - (upper - lower), -1.0)
+        k = int(np.argmax(lacks))
+        if lacks[k] <= 0:
+            continue
+        told.add(row.piece)
+        y, piece = layout.plan.y, layout.pieces[row.piece]
+        end = "chord_from" if y[k] < 0.5 * (piece.y_from_mm + piece.y_to_mm) else "chord_to"
+        yield Problem(
+            _spot(row.piece, end), "place on the chord",
+            "Between the sheets there is {room} of room there, {y} out, and it needs {needs}.",
+            "Put it over the flat between the creases, or fold the wing higher.",
+            {"room": Measure(max(float((upper - lower)[k]), 0.0), "size"), "y": Measure(float(y[k])),
+             "needs": Measure(float(needs[k]), "size")},
+        )  # fmt: skip
+
+
 def _fits_depth(layout: PartLayout, p: int, index: int, piece: Any, here: Any) -> Iterator[Problem]:
     members, outline, y = layout.section.members, layout.outline, layout.plan.y
     upper, lower = outline.faces_at(members.x[p] / outline.chord)
@@ -99,4 +134,4 @@ def _of_their_kind(layout: PartLayout) -> Iterator[Problem]:
 def problems(layout: PartLayout) -> list[Problem]:
     """Everything about a scheme that cannot be."""
     found = list(_in_span(layout))
-    return found or [*_inside_outline(layout), *_of_their_kind(layout)]
+    return found or [*_inside_outline(layout), *_in_the_hollow(layout), *_of_their_kind(layout)]

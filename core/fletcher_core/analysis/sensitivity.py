@@ -77,7 +77,7 @@ def figure_label(name: str) -> str:
         return f"the foam: {said}"
     if family == "lay_up":
         return f"laid up {catalogue().lay_up[key].label}: {said}"
-    table = getattr(catalogue(), "board" if family in ("folded", "moving") else family)
+    table = getattr(catalogue(), "board" if family in ("folded", "stacked", "moving") else family)
     entry = table[key.partition("@")[0]]
     return f"{entry.label}: {said}"
 

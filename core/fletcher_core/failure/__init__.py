@@ -40,7 +40,7 @@ def craft_spreads(layout: PartLayout) -> dict[str, Spread]:
 
 
 def method_errors(hollow: bool = True) -> dict[str, Spread]:
-    """``method.<mode>`` -> how many times the answer of a mode what really happens may be; of those that there can be."""
+    """``method.<mode>`` -> how many times the answer of a mode what really happens may be; of those there can be."""
     return {
         f"method.{m.id}": Spread(m.error[0], 1.0, m.error[1]) for m in MODES.values() if hollow or not m.only_hollow
     }

@@ -2,13 +2,14 @@
 
 from .aerofoil_file import AerofoilFileError, read_aerofoil, write_aerofoil
 from .ledger_csv import ledger_csv
-from .svg import bevel_gauge_svg, pattern_svg, plan_svg, slice_svg
+from .pattern import flat_pattern
+from .svg import bevel_gauge_svg, plan_svg, slice_svg
 
 __all__ = [
     "AerofoilFileError",
     "bevel_gauge_svg",
+    "flat_pattern",
     "ledger_csv",
-    "pattern_svg",
     "plan_svg",
     "read_aerofoil",
     "slice_svg",

@@ -36,6 +36,7 @@ from ..model import (
     Wing,
 )
 from ..parts import PARTS
+from ..sections import lay_out
 
 #: chord shares at which spars usually stand, the best first
 _PLACES = (0.3, 0.36, 0.24, 0.42, 0.18, 0.5)
@@ -216,12 +217,15 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     wish : a name of `KINDS` or of `BUILDS`.
     """
     part = airframe.part(scheme.part)
+    ground = lay_out(part, []).ground
     plan = planform(part)
-    outline = outline_of(part, plan)
     end = max(10.0, float(np.floor(PARTS[scheme.part].usual_end * plan.half_span / 10) * 10))
     share = _free_place(scheme)
-    upper, lower = outline.faces_at(np.full_like(plan.y, share))
-    depth = float(np.interp(end, plan.y, upper - lower))
+    if isinstance(part.aerofoil, FoldedBoard):
+        # over the flat that was creased for it
+        share = (part.aerofoil.crease_mm + 0.5 * part.aerofoil.flat_mm) / part.panels[0].root_chord_mm
+    upper, lower = ground.room.faces_at(np.full_like(ground.plan.y, share))
+    depth = float(np.interp(end, ground.plan.y, upper - lower))
     taken = frozenset(p.id for p in scheme.pieces)
     made = BUILDS[wish] if wish in BUILDS else KINDS[wish]
     return made.suggest(Room(taken, plan.half_span, end, share, depth, float(plan.chord[0])))

@@ -34,7 +34,7 @@ def step(label: str, number: float, unit: str, formula: str = "", source: str = 
 def basis(name: str) -> str:
     """What kind of source an entry's figures have."""
     family, _, rest = name.partition(".")
-    tables = {"folded": "board", "core": "foam"}
+    tables = {"folded": "board", "stacked": "board", "core": "foam"}
     table = getattr(catalogue(), tables.get(family, family), {})
     entry = table.get(rest.rpartition(".")[0].partition("@")[0])
     if entry is None:

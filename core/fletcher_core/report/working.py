@@ -174,7 +174,9 @@ def _bend(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         step("Slope at the tip", np.degrees(np.arctan(s.shape.slope[k, -1])), "°", "of both, at the limit load"),
         step("Sideways, by bending askew", s.shape.inplane[k, -1], "mm aft", "limit moment × EIxz, integrated twice"),
     ]  # fmt: skip
-    inputs = _inputs(a, "core", "stock", "skin", "board", "cord", "folded", "fibre", "resin", "lay_up", "glue")
+    inputs = _inputs(
+        a, "core", "stock", "skin", "board", "cord", "folded", "stacked", "fibre", "resin", "lay_up", "glue"
+    )
     title = f"How far the tip bends at most: {worst}"
     return _made(a, figure, title, steps, inputs, "mm", "bend", total)
 

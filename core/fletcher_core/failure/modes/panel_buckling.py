@@ -24,7 +24,7 @@ Array = NDArray[np.float64]
 #: Poisson's ratio of thin sheets, and how stiff paper is across its grain beside along it (Niskanen 2012)
 _NU, _ACROSS = 0.3, 0.5
 #: half waves over width that are tried
-_RATIOS = np.geomspace(0.15, 3.0, 25)
+_RATIOS = np.geomspace(0.03, 3.0, 33)
 #: long plates, edges free to turn (Timoshenko and Gere 1961)
 _SHEAR = 5.35
 #: a panel narrower than this many times its thickness does not buckle as one
@@ -49,7 +49,7 @@ class Panel:
     stiff: Array
 
 
-def _laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
+def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
     """(EA, D, S) of a face, (R, S) or (R, 1): N/mm stretched, N mm bent, N/mm sheared through."""
     layout, m = wing.layout, wing.materials
     t = layout.section.wall_mm or 1.0
@@ -82,7 +82,7 @@ def panels(wing: LoadedPart) -> Iterator[Panel]:
     shape = wing.forces.moment.shape
     for face in (1, -1):
         front, back = (share * chord for share in reach[face])
-        EA, D, S = _laminate(wing, face)
+        EA, D, S = laminate(wing, face)
         half = 0.5 * members.width[webs]
         # each web holds from its front to its back
         stands = [np.broadcast_to(wing.materials.member_on[:, p, None] * members.present[p] > 0, shape) for p in webs]
@@ -100,7 +100,7 @@ def panels(wing: LoadedPart) -> Iterator[Panel]:
             rho = along / S
             waves = _RATIOS[:, None, None]
             each = along * (waves**-2 + _ACROSS * waves**2 + 2 * _ACROSS**0.5) / (1 + rho * (1 + waves**-2))
-            push = np.where(there, each.min(axis=0), np.inf)
+            push = np.where(there, np.minimum(each.min(axis=0), S), np.inf)
             # of both ways of bending the geometric mean, D^1/4 x (D across)^3/4 (Timoshenko and Gere 1961)
             sheared = 1 / (1 / (_SHEAR * along * _ACROSS**0.75) + 1 / S)
             where = "over the spar"

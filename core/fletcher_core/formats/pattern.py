@@ -1,11 +1,11 @@
-"""Templates to cut by."""
+"""Templates to cut by: the sheet of a folded part."""
 
 from __future__ import annotations
 
-from ..formats import pattern_svg
 from ..geometry import BEVELS, flat_panels
 from ..model import Airframe, FoldedBoard, PartName, Problem, Refused
 from ..units import System
+from .svg import pattern_svg
 
 
 def flat_pattern(airframe: Airframe, part: PartName, system: System) -> str:

@@ -1,0 +1,91 @@
+"""Sheets that buckle between what holds them, against closed forms and brute force."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+import pytest
+from fletcher_core.failure.modes.panel_buckling import laminate, panels, share_left
+from fletcher_core.failure.state import LoadedPart
+from fletcher_core.kinds.boards import BoardSpar
+from fletcher_core.model import Core, FoldedBoard
+
+from tests.conftest import make_airframe, with_wing
+from tests.core.solving import loaded
+
+
+def folded(pieces: list[Any] | None = None, **made: Any) -> LoadedPart:
+    airframe = make_airframe(half_span=500.0)
+    wing = airframe.wing.model_copy(
+        update={
+            "aerofoil": FoldedBoard(**{"height_mm": 24.5, "crease_mm": 36.0, "flat_mm": 25.0, **made}),
+            "core": Core(material="foamboard_light"),
+        }
+    )
+    return loaded(with_wing(airframe, wing), *(pieces or []))
+
+
+SPAR = BoardSpar(id="spar", chord_from=0.24, chord_to=0.24, width_mm=25.0, layers=3, y_to_mm=300.0)
+
+
+def test_push_by_brute_force_over_its_waves() -> None:
+    """π² D / b² (1/r + r)² / (1 + ρ (1 + 1/r²)) of an even plate, tried over many half waves (Allen 1969)."""
+    wing = folded([SPAR])
+    panel = next(p for p in panels(wing) if p.face == 1 and p.where == "behind the spar")
+    EA, D, S = (float(np.broadcast_to(a, panel.push.shape)[0, 0]) for a in laminate(wing, 1))
+    b = float((panel.end - panel.start)[0, 0])
+    # both papers apart, with the foam between them
+    m = wing.materials
+    paper = float(m.sheet_Et[0, 0])
+    t = wing.layout.section.wall_mm or 0.0
+    by_hand = paper * t**2 / 2 + float(m.foam.E[0]) * t**3 / 12
+    assert pytest.approx(by_hand / (1 - 0.3**2), rel=0.03) == D
+    across = 0.5
+    r = np.geomspace(0.02, 20, 20_000)
+    along = np.pi**2 * D / b**2
+    every = along * (r**-2 + across * r**2 + 2 * across**0.5) / (1 + along / S * (1 + r**-2))
+    assert float(panel.push[0, 0]) == pytest.approx(float(every.min()), rel=0.01)
+    assert 2 * 0.9 * paper < EA
+
+
+def test_a_narrow_panel_crimps_before_it_buckles() -> None:
+    """As the panel gets narrow its push nears the shear of the core, G t (Allen 1969)."""
+    wing = folded([SPAR])
+    for panel in panels(wing):
+        S = np.broadcast_to(laminate(wing, panel.face)[2], panel.push.shape)
+        assert np.all(panel.push[panel.there] <= S[panel.there])
+
+
+def test_a_spar_halves_the_panel_and_makes_it_stand_more() -> None:
+    bare, held = folded(), folded([SPAR])
+    one = next(p for p in panels(bare) if p.face == 1)
+    two = [p for p in panels(held) if p.face == 1]
+    assert [p.where for p in two] == ["before the spar", "behind the spar"]
+    assert all(float(p.push[0, 0]) > float(one.push[0, 0]) for p in two)
+    # beyond the end of the spar the panel is whole again
+    last = two[-1]
+    assert float((last.end - last.start)[0, -1]) == pytest.approx(float((one.end - one.start)[0, -1]))
+    assert not two[0].there[0, -1]
+
+
+def test_peeled_inside_it_buckles_long_before() -> None:
+    both, one = (
+        next(p for p in panels(folded([SPAR], peeled_inside=v)) if p.face == 1 and "behind" in p.where)
+        for v in ("none", "both")
+    )
+    assert float(one.push[0, 0]) < 0.4 * float(both.push[0, 0])
+
+
+def test_what_is_left_is_karmans() -> None:
+    wing = folded([SPAR], peeled_inside="both")
+    share = share_left(wing)
+    worst = min(float((p.push / p.stiff)[0][p.there[0]].min()) for p in panels(wing) if p.face == 1)
+    row = wing.layout.sheet_rows[0]
+    crush = float(wing.values[f"{row.prefix}.compression"][0] / wing.values[f"{row.prefix}.Et"][0])
+    assert share[0] == pytest.approx(min(1.0, (worst / crush) ** 0.5), rel=1e-6)
+    assert 0.1 < share[0] <= 1.0
+
+
+def test_a_filled_wing_has_no_panels() -> None:
+    assert list(panels(loaded(make_airframe()))) == []
