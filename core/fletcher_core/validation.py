@@ -14,12 +14,15 @@ from typing import Any, Literal
 from .catalogue import catalogue
 from .comparisons import tables
 from .kinds import rectangle_constant
+from .kinds.boards import BoardSpar
+from .kinds.box import BoxSpar
 from .kinds.rod import Rod
 from .kinds.skin import Skin
+from .kinds.strip import Strip
 from .kinds.tape import TapeStrip
 from .kinds.tube import Tube
 from .kinds.web import Web
-from .model import Airframe, Core, FlatPlate, Flight, NacaAerofoil, Panel, Parts, Scheme, Wing
+from .model import Airframe, Core, FlatPlate, Flight, FoldedBoard, NacaAerofoil, Panel, Parts, Scheme, Wing
 from .report.verdict import Verdict
 from .verdicts import evaluate
 
@@ -54,10 +57,12 @@ def _answer(airframe: Airframe, *pieces: Any) -> Verdict:
     return evaluate(airframe, scheme, slice_at_mm=0.0, ledger=False, spread=False)
 
 
+_LEVELS: tuple[Literal["top", "bottom"], ...] = ("top", "bottom")
+
+
 def _pair(diameter: float, glue: str, reach: float = 600.0, inset: float = 0.5) -> list[Rod]:
     """Rods one over the other."""
-    levels: tuple[Literal["top", "bottom"], ...] = ("top", "bottom")
-    return [Rod(id=v, level=v, diameter_mm=diameter, inset_mm=inset, glue=glue, y_to_mm=reach) for v in levels]
+    return [Rod(id=v, level=v, diameter_mm=diameter, inset_mm=inset, glue=glue, y_to_mm=reach) for v in _LEVELS]
 
 
 def _times(value: float) -> str:
@@ -233,8 +238,63 @@ def film_against_spar() -> Fact:
     )  # fmt: skip
 
 
+def folded_choices() -> Fact:
+    """A wing folded from board: what each choice buys."""
+
+    def wing(**made: Any) -> Airframe:
+        usual = {"height_mm": 24.5, "crease_mm": 34.0, "flat_mm": 25.0, **made}
+        panel = Panel(span_mm=480.0, root_chord_mm=190.0, tip_chord_mm=190.0)
+        return Airframe(
+            name="Folded", promise_g=600.0, rest_g=400.0, flight=Flight(load_factor=4.0, speed_m_s=12.0),
+            parts=Parts(
+                wing=Wing(panels=[panel], aerofoil=FoldedBoard(**usual), core=Core(material="foamboard_light"))
+            ),
+        )  # fmt: skip
+
+    at: dict[str, Any] = {"chord_from": 0.245, "chord_to": 0.245, "y_to_mm": 480.0, "width_mm": 25.0}
+    box = BoxSpar(id="b", **at)
+    strips = [
+        Strip(id=level, level=level, thickness_mm=0.5, lying="flat", **{**at, "width_mm": 5.0}) for level in _LEVELS
+    ]
+    tape = TapeStrip(id="t", surface="top", **{**at, "width_mm": 48.0})
+    ways: list[tuple[str, Verdict]] = [
+        ("no spar", _answer(wing())),
+        ("two layers of board, on 20 mm of height", _answer(wing(height_mm=19.6), BoardSpar(id="s", layers=2, **at))),
+        ("three layers of board", _answer(wing(), BoardSpar(id="s", layers=3, **at))),
+        ("box folded from board", _answer(wing(), box)),
+        ("box left open on top", _answer(wing(), box.model_copy(update={"open": "top"}))),
+        ("box, paper peeled inside", _answer(wing(peeled_inside="both"), box)),
+        ("box, lower sheet folded back 25 mm", _answer(wing(fold_back_mm=25.0), box)),
+        ("box, tape along the top", _answer(wing(), box, tape)),
+        ("box with carbon strips, 5 × 0.5 mm", _answer(wing(), box, *strips)),
+        ("box, 10 mm higher", _answer(wing(height_mm=34.5), box)),
+    ]
+    found = dict(ways)
+    bare, boxed, peeled = (found[k] for k in ("no spar", "box folded from board", "box, paper peeled inside"))
+    high, stripped = found["box, 10 mm higher"], found["box with carbon strips, 5 × 0.5 mm"]
+
+    def told(v: Verdict) -> str:
+        return (
+            f"{v.mass.part_g.value:.0f} g, EI {v.section.EI_Nmm2 * 1e-6:.1f}, GJ {v.section.GJ_Nmm2 * 1e-6:.1f} N m², "
+            f"first {v.breaks.n.value:.1f} G ({v.breaks.how}), holds {v.holds.n.value:.1f} G"
+        )
+
+    return Fact(
+        "Of a wing folded from board it is the sheet that carries, not the spar; height and paper decide.",
+        "190 mm chord, 24.5 mm high, half span 480 mm, light board: without a spar and with several",
+        [(name, told(v)) for name, v in ways],
+        boxed.section.EI_Nmm2 < 1.3 * bare.section.EI_Nmm2
+        and high.section.EI_Nmm2 > 1.6 * boxed.section.EI_Nmm2
+        and peeled.section.EI_Nmm2 < 0.85 * boxed.section.EI_Nmm2
+        and stripped.section.EI_Nmm2 > 1.4 * boxed.section.EI_Nmm2,
+        "The papers of the sheet lie farthest out and are the most material; a spar of the same board lies within "
+        "them. It keeps the sheets apart, splits the long top panel, and carries the shear; carbon on it adds EI. "
+        "That a joint in the middle is as strong as the sheet is another matter: it is what breaks first.",
+    )
+
+
 FACTS: tuple[Callable[[], Fact], ...] = (
-    rods_apart, rod_in_tube, taped_foam, filmed_aileron, web_between_caps, soft_glue, film_against_spar,
+    rods_apart, rod_in_tube, taped_foam, filmed_aileron, web_between_caps, soft_glue, film_against_spar, folded_choices,
 )  # fmt: skip
 
 
