@@ -16,8 +16,8 @@ def _section(page: Page) -> None:
 
 def test_a_folded_wing_from_nothing_in_inches(demo: Page) -> None:
     page = demo
-    page.get_by_role("button", name=re.compile("^Units")).click()
     describe_new(page, "Redshank")
+    page.get_by_role("button", name=re.compile("^Units")).click()
     _section(page)
     page.get_by_label("Section", exact=True).select_option("folded")
     # usual sizes that fit this chord, and a board instead of the foam
@@ -46,7 +46,7 @@ def test_a_folded_wing_from_nothing_in_inches(demo: Page) -> None:
     page.get_by_label("Height over the spar").fill("1/4 in")
     page.get_by_label("Height over the spar").press("Tab")
     expect(page.get_by_label("Height over the spar")).to_have_attribute("aria-invalid", "true")
-    expect(page.get_by_text(re.compile("leaves no room between two sheets"))).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="leaves no room between two sheets").first).to_be_visible()
     page.get_by_label("Height over the spar").fill("1 in")
     page.get_by_label("Height over the spar").press("Tab")
     expect(page.get_by_label("Height over the spar")).not_to_have_attribute("aria-invalid", "true")
@@ -66,7 +66,7 @@ def test_schemes_that_differ_by_their_spar(demo: Page) -> None:
     page.get_by_role("tab", name="Box folded from board chosen").click()
     page.get_by_role("tab", name="Ledger").click()
     page.locator("[data-line=box-1] button[aria-expanded]").click()
-    place = page.get_by_label(re.compile("^Place on the chord")).first
+    place = page.get_by_label("On the chord at its start")
     place.fill("90 %")
     place.press("Tab")
-    expect(page.get_by_text(re.compile("Put it over the flat between the creases"))).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="over the flat between the creases").first).to_be_visible()

@@ -10,11 +10,13 @@ from fletcher_core.catalogue import catalogue
 from fletcher_core.kinds.boards import BoardSpar
 from fletcher_core.kinds.box import BoxSpar
 from fletcher_core.kinds.pocket import Pocket
+from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.strip import Strip
 from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.model import Airframe, Core, FoldedBoard, Refused
 from fletcher_core.questions.suggestions import start, start_part, suggest, usual_section
 from fletcher_core.report.verdict import Verdict
+from fletcher_core.search import Found, Wish, search
 from fletcher_core.verdicts import evaluate
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -153,6 +155,32 @@ def test_a_stack_that_does_not_fit_says_how_many_do() -> None:
 def test_a_spar_outside_the_sheet_is_told() -> None:
     with pytest.raises(Refused):
         told(folded(), box(chord_from=0.99, chord_to=0.99))
+
+
+def test_a_stick_in_the_middle_of_the_hollow_lies_on_nothing() -> None:
+    rod = Rod(id="rod", diameter_mm=3.0, level="middle", chord_from=0.245, chord_to=0.245, y_to_mm=300.0)
+    with pytest.raises(Refused) as caught:
+        told(folded(), rod)
+    assert caught.value.problems[0].where == ("pieces", 0, "level")
+    # in a box it is held, and under a sheet it is glued
+    assert np.isfinite(told(folded(), rod, box()).holds.n.value)
+    assert np.isfinite(told(folded(), rod.model_copy(update={"level": "top"})).holds.n.value)
+
+
+def test_a_search_over_spars_of_a_folded_wing() -> None:
+    """Its winner is the lightest that does it, by the full model, of all that can be built."""
+    wish = Wish(break_g=9.0, vary=["spar"])
+    found = list(search(folded(), make_scheme(box()), wish))[-1]
+    assert isinstance(found, Found)
+    assert found.winner is not None
+    assert found.winner.meets
+    kinds = {p.kind for point in found.front for p in point.pieces}
+    assert len(kinds) > 1
+    again = told(folded(), *found.winner.pieces)
+    assert again.holds.n.value == pytest.approx(found.winner.hold_g)
+    assert again.holds.n.value >= 9.0
+    lighter = [p for p in found.front if p.part_g < found.winner.part_g - 0.1]
+    assert not any(p.meets for p in lighter)
 
 
 @pytest.mark.parametrize("use", ["trainer", "sport", "survey", "glider"])

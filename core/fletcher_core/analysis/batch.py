@@ -17,7 +17,7 @@ from ..loads import Case
 from ..model import Airframe, Lifting, Piece, Scheme
 from ..parts import PARTS
 from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
-from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations
+from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations, twist_along
 from .skin_twist import SkinTwist, between, parts_of
 from .solve import sections_of, shape_in, solve
 from .uncertainty import typical
@@ -110,11 +110,20 @@ def evaluate_many(
     # neighbours share most of their pieces, and skins above all, which take the most work
     is_stick = np.array([kind_of(p).twists_alone for p in scheme.pieces], dtype=bool)
     order = np.lexsort([*on.T[is_stick], *on.T[~is_stick]])
-    if twist is None:
+    if twist is None and not part.folded:
         twist = twist_of_skins(airframe, scheme, on, stations, swaps)
     blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
     parts = [
-        _some(airframe, scheme, on[at], stations, case, twist.take(at), [s.take(at) for s in swaps]) for at in blocks
+        _some(
+            airframe,
+            scheme,
+            on[at],
+            stations,
+            case,
+            None if twist is None else twist.take(at),
+            [s.take(at) for s in swaps],
+        )
+        for at in blocks
     ]
     back = np.argsort(np.concatenate(blocks))
     return BatchResult(*(np.concatenate(column)[back] for column in zip(*parts, strict=True)))
@@ -178,13 +187,15 @@ def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int,
 
 
 def _some(
-    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], skins: SkinTwist, swaps: Swaps
-) -> tuple[Array, ...]:
-    """Variants solved together, without the pieces that none of them has."""
+    airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], skins: SkinTwist | None,
+    swaps: Swaps,
+) -> tuple[Array, ...]:  # fmt: skip
+    """Variants solved together, without the pieces that none of them has. `skins` is None in a hollow part: all that
+    lies in it has to do with its twist."""
     smaller, some = _used(scheme, on)
     layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
     sections = sections_of(layout, _figures(layout, len(some), swaps), some)
-    twist = skins.on(sections, smaller.pieces)
+    twist = twist_along(sections) if skins is None else skins.on(sections, smaller.pieces)
     own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
     own = own + joined_g(hardware_of(layout), sections.values)
     # as in a verdict: what flies is the promise, or more where the estimate is above it

@@ -59,6 +59,29 @@ _ROOM = 2.0
 _PRESSED = 0.75
 
 
+#: gap to a sheet that glue fills, mm (own choice)
+_GLUED = 1.5
+
+
+def _on_nothing(layout: PartLayout, p: int, k: int, upper: float, lower: float) -> bool:
+    """Whether a stick touches neither sheet nor anything that stands between them, at station k."""
+    members, row = layout.section.members, layout.member_rows[p]
+    piece = layout.pieces[row.piece]
+    if row.web_width or row.part or not hasattr(piece, "level"):
+        return False
+    z, half = float(members.z[p, k]), 0.5 * float(members.height[p, k])
+    if min(upper - z - half, z - half - lower) <= _GLUED:
+        return False
+    x = float(members.x[p, k])
+    for other in {r.piece for q, r in enumerate(layout.member_rows) if r.web_width and members.present[q, k] > 0}:
+        rows = [q for q, r in enumerate(layout.member_rows) if r.piece == other]
+        front = min(float(members.x[q, k] - 0.5 * members.width[q, k]) for q in rows)
+        back = max(float(members.x[q, k] + 0.5 * members.width[q, k]) for q in rows)
+        if front - _GLUED <= x <= back + _GLUED:
+            return False
+    return True
+
+
 def _in_the_hollow(layout: PartLayout) -> Iterator[Problem]:
     """Of a folded part: whether there is room between the sheets where a spar stands."""
     inside, members = layout.ground.inside, layout.section.members
@@ -75,6 +98,13 @@ def _in_the_hollow(layout: PartLayout) -> Iterator[Problem]:
         lacks = np.where(here, needs - (upper - lower), -1.0)
         k = int(np.argmax(lacks))
         if lacks[k] <= 0:
+            first = int(np.argmax(here))
+            if _on_nothing(layout, p, first, float(upper[first]), float(lower[first])):
+                told.add(row.piece)
+                yield Problem(
+                    _spot(row.piece, "level"), "depth", "It lies in the middle of the hollow, on nothing.",
+                    "Glue it under the top sheet or on the bottom one, or put a spar there that holds it.",
+                )  # fmt: skip
             continue
         told.add(row.piece)
         y, piece = layout.plan.y, layout.pieces[row.piece]

@@ -112,6 +112,10 @@ def _range(node: dict[str, Any], kind: Any, system: System) -> str:
     return f"It can be at most {show_bound(float(high or 0), kind, system, most=True)}."
 
 
+#: what is larger is not told back: no measure is, and it would fill the line
+_FAR = 1e9
+
+
 def explain(
     errors: ValidationError | Sequence[Mapping[str, Any]], model: type[BaseModel], system: System = "metric"
 ) -> list[dict[str, str]]:
@@ -125,9 +129,13 @@ def explain(
         node, path = _schema_of(model, tuple(item["loc"]))
         kind = node.get("quantity", "number")
         label = node.get("label") or str(path[-1] if path else "document").replace("_", " ").removesuffix(" mm")
-        value, what, right = item.get("input"), str(item["msg"]), ""
+        value: Any = item.get("input")
+        what, right = str(item["msg"]), ""
         bounded = any(b in node for b in _BOUNDS)
-        if isinstance(value, (int, float)) and not isinstance(value, bool) and abs(value) < 1e9 and bounded:
+        measured = isinstance(value, (int, float)) and not isinstance(value, bool) and bounded and value == value
+        if measured and abs(value) >= _FAR:
+            what, right = f"That is far too {'large' if value > 0 else 'small'}.", _range(node, kind, system)
+        elif measured:
             amount = show(float(value), kind, system)
             if item["type"] in ("greater_than_equal", "greater_than"):
                 what = f"{amount} is less than nothing." if value < 0 else f"{amount} is too small."

@@ -110,6 +110,8 @@ KIND = Kind(
     needs=_needs,
     suggest=_suggest,
     problems=_problems,
+    sizes=tuple(("foamboard_light", (w, n)) for w in (20.0, 30.0) for n in (1.0, 2.0, 3.0, 4.0)),
+    of_size=_of_size,
     offer=Offer(
         "stick", "Layers of board", "Strips of the same sheet, glued flat on each other.", "Soft when sheared."
     ),

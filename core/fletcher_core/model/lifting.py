@@ -44,6 +44,11 @@ class Lifting(Described):
         return 2
 
     @property
+    def folded(self) -> bool:
+        """Whether it is one sheet round a hollow."""
+        return isinstance(self.aerofoil, FoldedBoard)
+
+    @property
     def half_span_mm(self) -> float:
         return sum(p.span_mm for p in self.panels)
 

@@ -228,4 +228,8 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     depth = float(np.interp(end, ground.plan.y, upper - lower))
     taken = frozenset(p.id for p in scheme.pieces)
     made = BUILDS[wish] if wish in BUILDS else KINDS[wish]
-    return made.suggest(Room(taken, plan.half_span, end, share, depth, float(plan.chord[0])))
+    found = made.suggest(Room(taken, plan.half_span, end, share, depth, float(plan.chord[0])))
+    if ground.inside is None:
+        return found
+    # in the middle of a hollow a stick would lie on nothing
+    return [p.model_copy(update={"level": "top"}) if getattr(p, "level", "") == "middle" else p for p in found]

@@ -12,7 +12,7 @@ from ..analysis.uncertainty import Z90
 from ..model import Airframe, Lifting
 from .verdict import TargetLine
 
-Id = Literal["break", "bend", "twist", "mass", "share", "minutes"]
+Id = Literal["break", "bend", "flex", "twist", "mass", "share", "minutes"]
 
 
 def share_below(figure: Estimate, wanted: float) -> float:
@@ -55,6 +55,8 @@ def target_lines(
     ]
     if t.tip_bend_share:
         lines.append(_line("bend", "tip bends at most", t.tip_bend_share * part.half_span_mm, bend_mm, False))
+    if t.tip_bend_least_share:
+        lines.append(_line("flex", "tip bends at least", t.tip_bend_least_share * part.half_span_mm, bend_mm, True))
     if t.twist_deg:
         size = abs(twist_deg.value)
         ends = sorted((abs(twist_deg.low), abs(twist_deg.high)))

@@ -207,7 +207,7 @@ class GroupLine(BaseModel):
 class TargetLine(BaseModel):
     """One thing that is wanted, what the wing has of it, and the margin as a share of what is wanted."""
 
-    id: Literal["break", "bend", "twist", "mass", "share", "minutes"]
+    id: Literal["break", "bend", "flex", "twist", "mass", "share", "minutes"]
     label: str
     wanted: float
     has: Estimate

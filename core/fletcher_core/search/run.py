@@ -30,7 +30,7 @@ NEAR = 0.08
 #: of small twists it knows less
 NEAR_TWIST = 0.3
 #: so many sticks and sheets are taken together
-_STICKS_AT_ONCE, _SHEETS_AT_ONCE = 16, 12
+_STICKS_AT_ONCE, _WEBS_AT_ONCE, _SHEETS_AT_ONCE = 16, 3, 12
 #: along the half span for the first sieve; what passes is taken again by the full model
 _STATIONS = 5
 #: of the front that is drawn, and of those that are tried in full before giving up
@@ -113,8 +113,9 @@ class Answers:
 Step = tuple[NDArray[np.intp], BatchResult]
 
 
-def blocks_of(space: Space) -> list[NDArray[np.intp]]:
-    """Ways that share pieces, together."""
+def blocks_of(space: Space, hollow: bool = False) -> list[NDArray[np.intp]]:
+    """Ways that share pieces, together; in a hollow part every web is walls of its own, so few of them at once."""
+    at_once = _WEBS_AT_ONCE if hollow else _STICKS_AT_ONCE
     index = np.arange(space.size).reshape(len(space.sticks), len(space.sheets))
     # sheets that lie in the same place are one row of the section
     order = sorted(range(len(space.sheets)), key=lambda k: tuple(str(p) for p in space.sheets[k].pieces))
@@ -123,9 +124,9 @@ def blocks_of(space: Space) -> list[NDArray[np.intp]]:
     for k, option in enumerate(space.sticks):
         kinds[only_sticks(option.pieces)].append(k)
     found = []
-    for sticks, i in ((s, i) for s in kinds.values() for i in range(0, len(s), _STICKS_AT_ONCE)):
+    for sticks, i in ((s, i) for s in kinds.values() for i in range(0, len(s), at_once)):
         for j in range(0, len(order), _SHEETS_AT_ONCE):
-            rows = index[sticks[i : i + _STICKS_AT_ONCE]]
+            rows = index[sticks[i : i + at_once]]
             found.append(rows[:, order[j : j + _SHEETS_AT_ONCE]].ravel())
     return found
 
@@ -175,6 +176,8 @@ def _twist(
     swaps: list[Swap], memo: Memo,
 ) -> SkinTwist | None:  # fmt: skip
     """Of every way of a block, from the memo where its sheets were met before; None where sticks have a part in it."""
+    if airframe.part(scheme.part).folded:
+        return None
     if not only_sticks([bank.scheme.pieces[k] for option in sticks for k in bank.sticks[option]]):
         return None
     sheets, first, back = np.unique(sheet_of, return_index=True, return_inverse=True)
@@ -242,7 +245,7 @@ def search(
     if space.size == 0:
         what = "Nothing on the shelf fits into this wing." if wish.from_shelf else "Nothing that may change fits."
         raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
-    bank, blocks = bank_of(scheme, space), blocks_of(space)
+    bank, blocks = bank_of(scheme, space), blocks_of(space, airframe.part(scheme.part).folded)
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
     done, sooner = 0, _Sooner(airframe, scheme, wish, space, system)
     likely = _likely(space)

@@ -14,6 +14,7 @@ from fletcher_core.report.targets import share_below
 from fletcher_core.verdicts import evaluate
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from tests.conftest import make_airframe, make_scheme, with_wing
 
@@ -37,6 +38,19 @@ def test_margins_are_shares_of_what_is_wanted() -> None:
     assert lines["break"].margin == pytest.approx((v.holds.n.value - 0.5) / 0.5)
     assert lines["break"].state == "met"
     assert "twist" not in lines
+
+
+def test_a_wing_that_shall_flex_is_missed_by_a_stiff_one() -> None:
+    airframe = make_airframe()
+    bends = evaluate(airframe, make_scheme(*PIECES_)).tip_bend_share
+    for least, state in ((0.5 * bends, "met"), (2 * bends, "missed")):
+        wanted = Targets(tip_bend_least_share=least, tip_bend_share=0.5)
+        wing = airframe.wing.model_copy(update={"targets": wanted})
+        line = next(t for t in evaluate(with_wing(airframe, wing), make_scheme(*PIECES_)).targets if t.id == "flex")
+        assert line.at_least
+        assert line.state == state
+    with pytest.raises(ValidationError, match="smaller one"):
+        Targets(tip_bend_least_share=0.2, tip_bend_share=0.1)
 
 
 def test_close_is_what_one_build_in_ten_would_miss() -> None:

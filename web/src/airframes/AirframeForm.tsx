@@ -89,6 +89,7 @@ function madeOf(catalogue: Catalogue, kind: Joint["kind"]): Choice[] {
 const TARGETS: { field: keyof Targets; label: string; kind: "number" | "percent" | "angle" | "mass" }[] = [
   { field: "break_g", label: "It holds at least, in G", kind: "number" },
   { field: "tip_bend_share", label: "Tip bends at most, part of the half wing", kind: "percent" },
+  { field: "tip_bend_least_share", label: "Tip bends at least: a wing that is seen to flex", kind: "percent" },
   { field: "twist_deg", label: "Twists at most, in degrees", kind: "angle" },
   { field: "minutes", label: "Minutes of work at most", kind: "number" },
   { field: "share_g", label: "Its share of the weight promise", kind: "mass" },

@@ -956,7 +956,8 @@ export interface paths {
         put?: never;
         /**
          * Take Away
-         * @description A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the aerofoil.
+         * @description A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the flat
+         *     pattern of a folded wing, the aerofoil.
          */
         post: operations["take_away"];
         delete?: never;
@@ -4861,7 +4862,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "break" | "bend" | "twist" | "mass" | "share" | "minutes";
+            id: "break" | "bend" | "flex" | "twist" | "mass" | "share" | "minutes";
             /** Label */
             label: string;
             /** Margin */
@@ -4887,6 +4888,8 @@ export interface components {
             minutes?: number | null;
             /** Share G */
             share_g?: number | null;
+            /** Tip Bend Least Share */
+            tip_bend_least_share?: number | null;
             /** Tip Bend Share */
             tip_bend_share?: number | null;
             /** Twist Deg */
@@ -5117,7 +5120,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "airframe" | "ledger" | "plan" | "plan-page" | "slice" | "slice-page" | "aerofoil";
+            what: "airframe" | "ledger" | "plan" | "plan-page" | "slice" | "slice-page" | "pattern" | "aerofoil";
         };
         /**
          * Way

@@ -5,7 +5,7 @@ import { useUnits } from "../session";
 const WORDS = { met: "met", close: "little to spare", missed: "missed" } as const;
 
 function figure(line: TargetLine, value: number, units: Units, unit: Unit): string {
-  if (line.id === "bend") return length(value, units);
+  if (line.id === "bend" || line.id === "flex") return length(value, units);
   if (line.id === "mass" || line.id === "share") return mass(value, units);
   if (line.id === "twist") return `${trim(value, 2)}°`;
   if (line.id === "minutes") return minutes(value);
