@@ -14,7 +14,7 @@ from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
 from .joints import BondTest
-from .model import Airframe, Scheme
+from .model import Airframe, FoldedBoard, Scheme
 from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
 from .report.drawing import plan_drawing, slice_drawing
@@ -103,7 +103,8 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     mass = mass_of(a)
     modes = mode_lines(a, breaks.low / breaks.value if breaks.value > 0 else 0.0)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
-    work = work_of(scheme, a.copies, a.hardware)
+    made = a.layout.part.aerofoil
+    work = work_of(scheme, a.copies, a.hardware, made.glue if isinstance(made, FoldedBoard) else None)
     main = a.cases[0]
     holds = estimate_of(held_n, drawn["hold"])
     margins = Margins(a, breaks, holds)

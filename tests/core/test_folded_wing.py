@@ -232,3 +232,28 @@ def test_whatever_is_folded_gives_finite_figures(
     assert np.all(solved.GJ > 0)
     assert np.all(solved.GA_s > 0)
     assert np.all(solved.GA_s < 1e7)
+
+
+def test_a_seam_by_bredt() -> None:
+    """Round the trailing edge of a hollow without webs flows torque over twice what it encloses (Bredt 1896): of thick
+    walls, more than what their middle does and less than what their outside does."""
+    s = sections_for(folded())
+    twist = twist_for(s)
+    per_torque = float(twist.stress.unit[-1, 0, 0] / twist.GJ[0, 0])
+    outline = s.layout.outline
+    t = s.layout.section.wall_mm or 0.0
+    # what the middle of the walls encloses
+    depth = np.maximum(outline.upper[0] - outline.lower[0] - t, 0.0)
+    enclosed = float(np.trapezoid(depth, outline.x[0])) - t * 0.5 * float(depth[0] + depth[-1])
+    outside = float(np.trapezoid(outline.upper[0] - outline.lower[0], outline.x[0]))
+    assert 1 / (2 * outside) < per_torque < 1 / (2 * enclosed)
+
+
+def test_a_narrow_seam_opens_and_its_glue_weighs() -> None:
+    narrow, wide = told(folded(seam_mm=2.0), box()), told(folded(seam_mm=20.0), box())
+    seams = [next(m for m in v.modes if m.mode == "seam").n for v in (narrow, wide)]
+    assert seams[1] == pytest.approx(10 * seams[0], rel=0.04)
+    spread = catalogue().glue["polyurethane_foaming"].spread
+    assert spread is not None
+    heavier = wide.mass.part_g.value - narrow.mass.part_g.value
+    assert heavier == pytest.approx(2 * 480 * 18 * spread.typical * 1e-6, rel=0.05)

@@ -39,6 +39,7 @@ _METHODS = {
     "tube_crush": "when a tube is crushed",
     "skin_tension": "when a skin tears",
     "skin_wrinkling": "when a skin wrinkles",
+    "seam": "when a glued seam opens",
     "panel_buckling": "when a sheet buckles between what holds it",
     "skin_compression": "when a skin is crushed",
     "core_tension": "when foam cracks",

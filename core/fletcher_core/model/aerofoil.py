@@ -89,6 +89,8 @@ class FoldedBoard(Described):
     top: Literal["creased", "curved"] = Field("creased", json_schema_extra={"label": "top sheet before the crease"})
     nose: Literal["crease", "bevel", "round"] = Field("bevel", json_schema_extra={"label": "fold at the nose"})
     fold_back_mm: float = measure("lower sheet folded back at the trailing edge", "length", 0.0, 150.0, 0.0)
+    glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue of the fold", "table": "glue"})
+    seam_mm: float = measure("glued at the trailing edge, so wide", "length", 2.0, 80.0, 12.0)
     peeled_outside: Peeled = Field("none", json_schema_extra={"label": "paper peeled outside"})
     peeled_inside: Peeled = Field("none", json_schema_extra={"label": "paper peeled inside"})
 

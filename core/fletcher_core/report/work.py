@@ -53,10 +53,10 @@ def of_joint(hardware: Hardware) -> Estimate:
     return Estimate(value=typical, low=low, high=high)
 
 
-def work_of(scheme: Scheme, copies: int = 2, hardware: Sequence[Hardware] = ()) -> Work:
-    """Of the pieces that are switched on, and of the joints of panels."""
+def work_of(scheme: Scheme, copies: int = 2, hardware: Sequence[Hardware] = (), fold: str | None = None) -> Work:
+    """Of the pieces that are switched on, and of the joints of panels; `fold`: the glue of a folded part."""
     pieces: list[Any] = [p for p in scheme.pieces if p.on]
-    used = {getattr(p, "glue", None) for p in pieces} | {h.joint.glue for h in hardware}
+    used = {getattr(p, "glue", None) for p in pieces} | {h.joint.glue for h in hardware} | {fold}
     glues = [catalogue().glue[g] for g in sorted(g for g in used if g)]
     slowest = max(glues, key=lambda g: g.fly, default=None)
     return Work(

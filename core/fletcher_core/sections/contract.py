@@ -88,12 +88,18 @@ class TorsionStress:
         that and the one through the depth there; at the place where shear through the depth is greatest the same
         two. Then the greatest flow in each sheet, N; then the greatest shear under each sheet, N/mm; then that in
         each web, N/mm.
-    sheets : how many sheets. webs : which members are webs.
+    sheets : how many sheets. webs : which members are webs. seams : 1 where a row of a glued edge comes last.
     """
 
     unit: Array
     sheets: int
     webs: tuple[int, ...]
+    seams: int = 0
+
+    @property
+    def seam(self) -> Array | None:
+        """(V, S) N, the greatest flow round the glued edge of a folded part; None where there is none."""
+        return np.asarray(self.unit[-1]) if self.seams else None
 
     @property
     def foam(self) -> tuple[tuple[Array, Array], tuple[Array, Array]]:
@@ -157,22 +163,26 @@ class ShearFlow:
     foam_stress : (V, S) largest shear stress in the foam, MPa.
     unit : (V, S) largest ES / EI over the depth, 1 / mm.
     web_stress : row of a web -> (V, S) largest shear stress in it, MPa.
+    seam : (V, S) N/mm round the glued edge of a folded part; None where there is none.
     """
 
     GA_s: Array
     foam_stress: Array
     unit: Array
     web_stress: dict[int, Array]
+    seam: Array | None = None
 
     def take(self, index: NDArray[np.intp]) -> ShearFlow:
         """Some of the variants, or some of them more than once."""
         webs = {p: stress[index] for p, stress in self.web_stress.items()}
-        return ShearFlow(self.GA_s[index], self.foam_stress[index], self.unit[index], webs)
+        seam = None if self.seam is None else self.seam[index]
+        return ShearFlow(self.GA_s[index], self.foam_stress[index], self.unit[index], webs, seam)
 
     def at(self, stations: NDArray[np.intp]) -> ShearFlow:
         """Of some of the stations."""
         webs = {p: stress[:, stations] for p, stress in self.web_stress.items()}
-        return ShearFlow(self.GA_s[:, stations], self.foam_stress[:, stations], self.unit[:, stations], webs)
+        seam = None if self.seam is None else self.seam[:, stations]
+        return ShearFlow(self.GA_s[:, stations], self.foam_stress[:, stations], self.unit[:, stations], webs, seam)
 
     def carried(self, weights: Array) -> ShearFlow:
         """To other stations, by `weights` (S, new S): as lengths and areas go where the size alone changes."""
@@ -180,7 +190,8 @@ class ShearFlow:
         root = length @ weights
         webs = {p: stress * self.GA_s @ weights / root**2 for p, stress in self.web_stress.items()}
         stress, unit = self.foam_stress * self.GA_s @ weights / root**2, self.unit * length @ weights / root
-        return ShearFlow(root**2, stress, unit, webs)
+        seam = None if self.seam is None else self.seam * length @ weights / root
+        return ShearFlow(root**2, stress, unit, webs, seam)
 
     def like(self, some: ShearFlow, stations: NDArray[np.intp], weights: Array) -> ShearFlow:
         """That of other variants, known at some `stations`, whose first is made as this one of a single variant is."""
@@ -190,8 +201,9 @@ class ShearFlow:
 
         webs = {p: of(stress, some.web_stress[p]) for p, stress in self.web_stress.items()}
         return ShearFlow(
-            of(self.GA_s, some.GA_s), of(self.foam_stress, some.foam_stress), of(self.unit, some.unit), webs
-        )
+            of(self.GA_s, some.GA_s), of(self.foam_stress, some.foam_stress), of(self.unit, some.unit), webs,
+            None if self.seam is None or some.seam is None else of(self.seam, some.seam),
+        )  # fmt: skip
 
 
 #: a figure below such a share of its largest along the span says nothing of what others have there (own choice)

@@ -15,8 +15,9 @@ from numpy.typing import NDArray
 
 from ..catalogue import Board, Spread, catalogue
 from ..kinds import CORD_AREA, kind_of
+from ..model.aerofoil import FoldedBoard
 from ..model.lifting import Lifting
-from .layout import PartLayout
+from .layout import SEAM, PartLayout
 from .own_sheets import face_thickness
 from .wrinkling import wrinkling_stress
 
@@ -224,10 +225,19 @@ def _moving(key: str) -> Table:
     return {"density": _scaled(board.area_mass, 1 / board.thickness.typical)}
 
 
+def _seam(key: str) -> Table:
+    """Glue of a fold, as what lies along it: see `layout.seams_of` for its area, a thousandth of what is glued."""
+    glue = catalogue().glue[key]
+    if glue.spread is not None:
+        return {"density": _scaled(glue.spread, 1e3)}
+    assert glue.bead is not None
+    return {"density": _scaled(glue.bead, 1e6 / SEAM)}
+
+
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
     "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded, "stacked": _folded,
     "board": lambda key: _board_sheet(catalogue().board[key]),
-    "moving": _moving,
+    "moving": _moving, "seam": _seam,
     "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
 }  # fmt: skip
 
@@ -246,13 +256,16 @@ def spreads(layout: PartLayout) -> Table:
     prefixes = [r.prefix for r in layout.member_rows] + [r.prefix for r in layout.sheet_rows]
     prefixes += [r.prefix for r in layout.patch_rows if r.prefix]
     joints = [p.joint for p in layout.part.panels if p.joint.kind != "through"]
+    fold = layout.part.aerofoil.glue if isinstance(layout.part.aerofoil, FoldedBoard) else None
     prefixes += [f"stock.{j.material}" for j in joints] + [f"skin.{j.tape}" for j in joints if j.tape]
     prefixes += [prefix for piece in layout.pieces for prefix in kind_of(piece).uses(piece)]
     for prefix in dict.fromkeys(prefixes):
         family, _, key = prefix.partition(".")
         if family in _FIGURES:
             table |= {f"{prefix}.{k}": v for k, v in _FIGURES[family](key).items()}
-    glues = [r.glue for r in layout.member_rows] + [r.glue for r in layout.sheet_rows] + [j.glue for j in joints]
+    glues = (
+        [r.glue for r in layout.member_rows] + [r.glue for r in layout.sheet_rows] + [j.glue for j in joints] + [fold]
+    )
     for glue in dict.fromkeys(g for g in glues if g):
         table |= {f"glue.{glue}.{k}": v for k, v in _glue(glue).items()}
     return table

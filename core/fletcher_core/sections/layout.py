@@ -255,6 +255,8 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
         rows.members += found.members
         rows.sheets += found.sheets
         rows.patches += found.patches
+    if isinstance(made, FoldedBoard):
+        rows.patches += _seams(made, ground)
     if rows.patches:
         _cut(rows, ground)
         _round_notches(rows, [p.on for p in pieces], ground)
@@ -262,6 +264,24 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
     if hollow:
         rows = _in_the_hollow(rows, sheet_of(part.core.material).foam)
     return assemble(part, pieces, ground, plan, outline, rows)
+
+
+#: mm of width that a bead of glue takes where glue is told by the metre: a seam of this width is one bead (own choice)
+SEAM = 12.0
+#: times a board's thickness that the fold at the nose is glued, wide: both bevels (own estimate)
+_NOSE = 2.0
+
+
+def _seams(made: FoldedBoard, ground: Ground) -> list[PatchRow]:
+    """Glue in the nose and at the trailing edge: what is glued in mm, a thousandth of that as area, so that it takes no
+    foam's place."""
+    chord, here = ground.outline.chord, np.ones_like(ground.outline.chord)
+    board = float(ground.outline.faces_at(np.zeros_like(chord))[0].mean())
+    found = []
+    for share, width in ((0.0, _NOSE * min(board, SEAM)), (1.0, made.seam_mm)):
+        at = np.clip(np.full_like(chord, share), 0.5 * width / chord, 1 - 0.5 * width / chord)
+        found.append(PatchRow(None, f"seam.{made.glue}", at, at, -1, None, here, stands="beside", area=1e-3 * width))
+    return found
 
 
 def _in_the_hollow(rows: Rows, wall: float) -> Rows:

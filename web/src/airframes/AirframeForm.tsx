@@ -485,6 +485,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
             <FoldedSection
               at={at}
               folded={wing.aerofoil}
+              glues={catalogue.glue}
               onChange={(next, key) =>
                 onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
               }

@@ -2085,6 +2085,11 @@ export interface components {
              */
             fold_back_mm: number;
             /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /**
              * Height Mm
              * @default 30
              */
@@ -2112,6 +2117,11 @@ export interface components {
              * @enum {string}
              */
             peeled_outside: "none" | "top" | "bottom" | "both";
+            /**
+             * Seam Mm
+             * @default 12
+             */
+            seam_mm: number;
             /**
              * Top
              * @default creased

@@ -14,6 +14,7 @@ from .member_stress import TENSION as member_tension
 from .member_twist import MODE as member_twist
 from .notch import MODE as notch
 from .panel_buckling import MODE as panel_buckling
+from .seam import MODE as seam
 from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
 from .skin_tension import MODE as skin_tension
@@ -33,6 +34,7 @@ MODES: dict[str, Mode] = {
         skin_wrinkling,
         skin_compression,
         panel_buckling,
+        seam,
         core_tension,
         core_compression,
         core_flat,

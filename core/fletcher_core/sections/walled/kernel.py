@@ -257,7 +257,10 @@ class WalledKernel:
         for order, p in enumerate(np.flatnonzero(is_web(layout)).tolist()):
             own = _of_web(np.abs(along).max(axis=-1), made, order)
             webs[p] = own * m.member_G[:, p, None] * members.present[p]
-        return ShearFlow(1 / np.maximum(give, 1e-30), foam, np.maximum(ES / Ixx, 1e-12), webs)
+        seam = _at_tail(
+            made, made.materials.G * walls.t * along.mean(axis=-1) + (made.materials.Gt * along).sum(axis=-1)
+        )
+        return ShearFlow(1 / np.maximum(give, 1e-30), foam, np.maximum(ES / Ixx, 1e-12), webs, seam)
 
     def twist_stiffness(self, layout: SectionLayout, materials: SectionMaterials) -> Array:
         first, back = alike_in_shear(materials, is_web(layout))
@@ -305,6 +308,11 @@ class _Near:
         mean = np.matmul(values[..., self._ring].transpose(1, 0, 2), self._weights)
         found[..., self._ring] = mean.transpose(1, 0, 2)
         return found
+
+
+def _at_tail(made: _Made, flow: Array) -> Array:
+    """(V, S) greatest flow, of (V, S, E), round the trailing edge."""
+    return np.asarray(np.abs(flow[..., made.found.edge == 2]).max(axis=-1))
 
 
 def _of_web(values: Array, made: _Made, order: int) -> Array:
@@ -375,7 +383,11 @@ def _stress(
     found = [
         _of_web(along, made, order)[back] * m.member_on[:, p, None] * members.present[p] for order, p in enumerate(webs)
     ]
-    return TorsionStress(np.stack([*rows, *flows, *bonds, *found]), sheets.count, webs)
+    # all that goes round: from the open to the hollow, or to the inner face where there is none
+    around = np.where(made.materials.solid, mean[..., RIGHT], beside[..., RIGHT])
+    return TorsionStress(
+        np.stack([*rows, *flows, *bonds, *found, _at_tail(made, around)[back]]), sheets.count, webs, seams=1
+    )
 
 
 WALLED = WalledKernel()
