@@ -51,14 +51,18 @@ def told(airframe: Airframe, *pieces: Any) -> Verdict:
 
 
 def test_it_weighs_what_its_sheet_does() -> None:
-    """Area of the sheet along its middle, times what a board weighs."""
+    """Area of the sheet along its middle, times what a board weighs, and glue in the nose and at the trailing edge."""
     s = sections_for(folded())
     made = folded().wing.aerofoil
     assert isinstance(made, FoldedBoard)
     T = BOARD.thickness.typical
     # along the middle of the wall: half a board inside the outline
     around = 190 + 1.5 * T + np.hypot(34, 24.5 - 1.5 * T) + 25 + np.hypot(131, 24.5 - 2 * T) - 2 * T
-    by_hand = 480 * around * BOARD.area_mass.typical * 1e-6
+    spread = catalogue().glue[made.glue].spread
+    assert spread is not None
+    # both bevels of the nose, each as high as it is
+    glued = made.seam_mm + 2 * 1.5 * T
+    by_hand = 480 * (around * BOARD.area_mass.typical + glued * spread.typical) * 1e-6
     assert float(s.half_mass_g[0]) == pytest.approx(by_hand, rel=0.02)
 
 
@@ -252,7 +256,7 @@ def test_a_seam_by_bredt() -> None:
 def test_a_narrow_seam_opens_and_its_glue_weighs() -> None:
     narrow, wide = told(folded(seam_mm=2.0), box()), told(folded(seam_mm=20.0), box())
     seams = [next(m for m in v.modes if m.mode == "seam").n for v in (narrow, wide)]
-    assert seams[1] == pytest.approx(10 * seams[0], rel=0.04)
+    assert seams[1] == pytest.approx(10 * seams[0], rel=0.08)
     spread = catalogue().glue["polyurethane_foaming"].spread
     assert spread is not None
     heavier = wide.mass.part_g.value - narrow.mass.part_g.value
