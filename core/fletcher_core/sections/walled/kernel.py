@@ -97,36 +97,22 @@ class _Made:
 
 
 def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _Made:
-    found, members, sheets, patches = walls_of(layout, coarse), layout.members, layout.sheets, layout.patches
-    webs, e = np.flatnonzero(is_web(layout)), found.walls.count
-    v, s = m.variants, layout.outline.chord.shape[0]
-    ring, rows = found.web_of < 0, np.arange(s)[:, None]
-    G = np.broadcast_to(m.foam.G[:, None, None], (v, s, e)).copy()
-    Et = m.foam.E[:, None, None] * np.where(ring, found.walls.t, 0.0)
-    if len(webs):
-        # in the order from the nose, which may differ from station to station
-        which = webs[found.order[found.web_of[~ring]].T]  # (S, elements of webs)
-        there = members.present[which, rows]
-        G[..., ~ring] = np.maximum(m.member_on[:, which] * m.member_G[:, which] * there, _AIR * G[..., ~ring])
-    hole = np.zeros((v, s, e))
-    for p in range(patches.count):
-        gone = m.patch_on[:, p] * (m.patch_G[:, p] <= 0)
-        chord = layout.outline.chord
-        middle = found.share * chord[:, None]
-        inside = (middle > patches.x_from[p][:, None]) & (middle < patches.x_to[p][:, None])
-        face = patches.face[p]
-        over = inside * (patches.present[p] > 0)[:, None] * ((found.face == face) | ((face == 0) & (found.face != 0)))
-        hole = np.maximum(hole, gone[:, None, None] * over)
-    left = 1 - hole
-    G = np.maximum(G * left, _AIR * m.foam.G[:, None, None])
-    covers = np.zeros((sheets.count, s, e))
+    found, sheets = walls_of(layout, coarse), layout.sheets
+    left = 1 - _openings(layout, m, found)
+    ring = found.web_of < 0
+    G = np.maximum(_foam_and_webs(layout, m, found) * left, _AIR * m.foam.G[:, None, None])
+    covers = np.stack(
+        [
+            covered(
+                found, int(sheets.face[p]), sheets.share_from[p], sheets.share_to[p], bool(sheets.nose_edge[p]),
+                bool(sheets.tail_edge[p]), sheets.present[p],
+            )
+            for p in range(sheets.count)
+        ]
+    ) if sheets.count else np.zeros((0, *found.share.shape))  # fmt: skip
     side = np.where(sheets.inside > 0, RIGHT, LEFT).astype(np.intp)
-    Gt, t_sheet, faces = np.zeros((v, s, e, 2)), np.zeros((v, s, e, 2)), np.zeros((v, s, e, 2))
+    Gt, t_sheet, faces = (np.zeros((*G.shape, 2)) for _ in range(3))
     for p in range(sheets.count):
-        covers[p] = covered(
-            found, int(sheets.face[p]), sheets.share_from[p], sheets.share_to[p], bool(sheets.nose_edge[p]),
-            bool(sheets.tail_edge[p]), sheets.present[p],
-        )  # fmt: skip
         on = m.sheet_on[:, p, None, None] * covers[p]
         Gt[..., side[p]] += m.sheet_Gt[:, p, None, None] * on
         faces[..., side[p]] += m.sheet_Et[:, p, None, None] * on
@@ -134,10 +120,35 @@ def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _
         if side[p] == LEFT or sheets.t[p] <= layout.lining_mm:
             t_sheet[..., side[p]] += abs(float(sheets.t[p])) * on
     Gt[..., RIGHT] += _feet(layout, m, found)
-    web = np.full(e, -1, dtype=np.intp)
-    web[~ring] = found.web_of[~ring]
+    Et = m.foam.E[:, None, None] * np.where(ring, found.walls.t, 0.0) * left
     made_of = WallMaterials(G, Gt, t_sheet, _solid(layout, found))
-    return _Made(found, covers, side, web, made_of, Stiffness(Et * left, faces))
+    return _Made(found, covers, side, np.where(ring, -1, found.web_of), made_of, Stiffness(Et, faces))
+
+
+def _foam_and_webs(layout: SectionLayout, m: SectionMaterials, found: Loop) -> Array:
+    """(V, S, E) shear modulus of each element; a web that is not there is air."""
+    members, webs = layout.members, np.flatnonzero(is_web(layout))
+    G = np.broadcast_to(m.foam.G[:, None, None], (m.variants, *found.share.shape)).copy()
+    if len(webs):
+        # in the order from the nose, which may differ from station to station
+        of_web = found.web_of >= 0
+        which = webs[found.order[found.web_of[of_web]].T]  # (S, elements of webs)
+        there = members.present[which, np.arange(len(which))[:, None]]
+        G[..., of_web] = np.maximum(m.member_on[:, which] * m.member_G[:, which] * there, _AIR * G[..., of_web])
+    return G
+
+
+def _openings(layout: SectionLayout, m: SectionMaterials, found: Loop) -> Array:
+    """(V, S, E) 1 where a wall is cut away."""
+    patches, x = layout.patches, found.share * layout.outline.chord[:, None]
+    hole = np.zeros((m.variants, *x.shape))
+    for p in range(patches.count):
+        gone = m.patch_on[:, p] * (m.patch_G[:, p] <= 0)
+        across = (x > patches.x_from[p][:, None]) & (x < patches.x_to[p][:, None]) & (patches.present[p] > 0)[:, None]
+        face = patches.face[p]
+        over = across & ((found.face == face) | ((face == 0) & (found.face != 0)))
+        hole = np.maximum(hole, gone[:, None, None] * over)
+    return hole
 
 
 #: N/mm with which a web's foot keeps the inner face of a wall from shearing along: as good as rigid
