@@ -250,17 +250,22 @@ _AMPLE = 3.0
 def _protected(a: Evaluation, index: int, with_it: int, without: int) -> tuple[str, bool]:
     """(in words, whether that place has need of it): the place that a piece makes stronger most, in the first case,
     where it is not the weakest one; nothing where there is none."""
-    best, said, needed = _STRONGER, "", False
+    best, said, needed = (False, _STRONGER), "", False
+    case = a.cases[0]
     for finding in a.solved.findings:
         if finding.piece == index:
             continue
         bare, now = (float(finding.n[run].min()) for run in (without, with_it))
-        if 0 < bare < MANY and min(now, MANY) / bare > best:
-            best, needed = min(now, MANY) / bare, bare < _AMPLE * a.limit * a.safety
-            case = a.cases[0]
-            end = factor_words(now, case) if now < MANY else "beyond anything"
-            said = f"It protects a place that is not the weakest: {how(finding, a.scheme)} at {end}, "
-            said += f"without it at {factor_words(bare, case)}" + ("." if needed else ", which was plenty.")
+        if not 0 < bare < MANY:
+            continue
+        # a place that has need of it before one that has plenty anyway
+        told = (bare < _AMPLE * a.limit * a.safety, min(now, MANY) / bare)
+        if told[1] > _STRONGER and told > best:
+            best, needed = told, told[0]
+            named, at = how(finding, a.scheme), factor_words(bare, case)
+            said = f"It protects a place that is not the weakest: {named} "
+            said += f"at {factor_words(now, case)}, without it at {at}" if now < MANY else f"at {at} without it alone"
+            said += "." if needed else ", which was plenty."
     return said, needed
 
 

@@ -279,12 +279,12 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
       () => setJoint(k, { kind }, "kind"),
     );
   const takeSection = (kind: "naca" | "flat_plate" | "folded") =>
-    void take(client.POST("/api/start/section", { body: { airframe, part: name, kind } })).then(
+    void take(client.POST("/api/start/section", { body: { airframe: { ...airframe, name: airframe.name.trim() || "New" }, part: name, kind } })).then(
       ({ aerofoil, core }) => {
         setSaid(null);
         setWing({ aerofoil, core: { ...core, density_kg_m3: core.density_kg_m3 ?? null } }, "aerofoil");
       },
-      () => setSaid("Mend what is marked first: a section of another kind is fitted to this part."),
+      () => setSaid("Something else here cannot be yet: mend it first, then choose. A section is fitted to its part."),
     );
   const setTarget = (field: keyof Targets, value: number | null) =>
     onChange((a) => withPart(a, name, (p) => ({ ...p, targets: { ...p.targets, [field]: value } })), `${name}.${field}`);
