@@ -111,9 +111,13 @@ def slice_svg(name: str, section: Outlined, where: str, size: Size, system: Syst
     return _sheet(f"{name}: section {where}", shapes, box, size, system)
 
 
-def pattern_svg(name: str, panels: Sequence[FlatPanel], nose: str, size: Size, system: System) -> str:
+def pattern_svg(
+    name: str, panels: Sequence[FlatPanel], nose: str, strips: Sequence[tuple[float, float, float, str]], size: Size,
+    system: System,
+) -> str:  # fmt: skip
     """The sheet of a folded wing laid flat, panel over panel: inner end on the left, the lower sheet's edge at the
-    bottom. Seen from outside; the other half is its mirror image."""
+    bottom. Seen from outside; the other half is its mirror image. Under it the strips of its spar, (long, width at the
+    inner end, at the outer end, what)."""
     shapes, top, wide = [], 0.0, 0.0
     for k, panel in enumerate(panels):
         low, high = panel.outline.min(axis=0), panel.outline.max(axis=0)
@@ -137,6 +141,13 @@ def pattern_svg(name: str, panels: Sequence[FlatPanel], nose: str, size: Size, s
         top += float(high[1] - low[1]) + 14.0
         wide = max(wide, float(high[0] - low[0]))
     shapes.append(f'<text x="0" y="{top:.2f}" font-size="4">nose: {escape(nose)}</text>')
+    for long, first, last, what in strips:
+        top += 8.0
+        shapes.append(f'<text x="0" y="{top:.2f}" font-size="4">{escape(what)}</text>')
+        top += 2.0
+        shapes.append(_shape([(0, top), (long, top), (long, top + last), (0, top + first)], "", 0.3))
+        top += max(first, last)
+        wide = max(wide, long)
     title = f"{name}: flat pattern, seen from outside; mirror it for the other half"
     return _sheet(title, shapes, (0.0, 0.0, wide, top + 4.0), size, system)
 

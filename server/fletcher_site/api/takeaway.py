@@ -66,7 +66,7 @@ def _text(wanted: Wanted, system: System, workshop: Workshop) -> str:
             raise Refused([Problem(("what",), "aerofoil", what, right)])
         return write_aerofoil(aerofoil)
     if wanted.what == "pattern":
-        return flat_pattern(file.airframe, scheme.part, system)
+        return flat_pattern(file.airframe, scheme, system)
     verdict = evaluate(
         file.airframe,
         scheme,

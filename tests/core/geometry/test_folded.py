@@ -5,8 +5,12 @@ from __future__ import annotations
 import numpy as np
 import pytest
 from fletcher_core.catalogue import catalogue
+from fletcher_core.formats.pattern import spar_strips
 from fletcher_core.geometry import XI, flat_panels, outline_of, planform
+from fletcher_core.kinds.boards import BoardSpar
+from fletcher_core.kinds.box import BoxSpar
 from fletcher_core.model import Core, FoldedBoard, Panel, Wing
+from fletcher_core.sections import lay_out
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
@@ -108,3 +112,22 @@ def test_what_cannot_be_folded_is_told_at_its_field(said: str, field: str, made:
 def test_only_paper_folds(core: str) -> None:
     with pytest.raises(ValidationError, match="paper-faced"):
         wing((480.0, 190.0, 190.0, 0.0), core=core)
+
+
+def test_strips_of_a_spar_are_as_wide_as_the_room() -> None:
+    """Walls of a box as high as the room at either end of a tapered wing, its lids between them; layers as they are."""
+    part = wing((500.0, 200.0, 150.0, 0.0), height_mm=30.0)
+    box = BoxSpar(id="box", width_mm=25.0, chord_from=0.24, chord_to=0.24, y_to_mm=500.0, open="top")
+    stack = BoardSpar(id="s", layers=4, width_mm=20.0, chord_from=0.24, chord_to=0.24, y_to_mm=300.0)
+    strips = spar_strips(lay_out(part, [box, stack]))
+    walls = [s for s in strips if "wall" in s.what]
+    assert len(walls) == 2
+    for w in walls:
+        assert w.inner == pytest.approx(30.0 - 2 * T, abs=0.1)
+        assert w.outer == pytest.approx(30.0 * 0.75 - 2 * T, abs=0.1)
+        assert w.long == 500.0
+    floor = next(s for s in strips if s.what == "floor")
+    assert floor.inner == floor.outer == pytest.approx(25.0 - 2 * T)
+    assert not [s for s in strips if s.what == "lid"]
+    layers = next(s for s in strips if s.count == 4)
+    assert (layers.inner, layers.outer, layers.long) == (20.0, 20.0, 300.0)
