@@ -73,9 +73,13 @@ def _moment(wing: LoadedPart, state: JointState, name: str) -> Array:
 
 
 def _slid_by_torque(wing: LoadedPart) -> Array:
-    """(S,) MPa per N mm in the glued faces of bare foam: skins end at the joint (thin solid section, Bredt 1896)."""
-    outline = wing.layout.outline
+    """(S,) MPa per N mm in the glued faces of bare foam: skins end at the joint (Bredt 1896: a thin solid section, or the
+    walls round a hollow)."""
+    outline, wall = wing.layout.outline, wing.layout.section.wall_mm
     depth = outline.upper - outline.lower
+    if wall is not None:
+        enclosed = np.trapezoid(np.maximum(depth - wall, 0.0), outline.x, axis=1)
+        return np.asarray(1 / np.maximum(2 * enclosed * wall, 1e-9))
     return np.asarray(depth.max(axis=1) * 3 / np.maximum(np.trapezoid(depth**3, outline.x, axis=1), 1e-9))
 
 
