@@ -139,15 +139,17 @@ def test_every_figure_opens_its_working(demo: Page) -> None:
 def test_schemes_stand_side_by_side_as_tabs(demo: Page) -> None:
     page = demo
     open_bench(page, "Dunlin")
-    expect(page.get_by_test_id("sentence")).to_contain_text("board's paper is crushed")
-    page.get_by_role("tab", name="Craft sticks at the middle").click()
+    expect(page.get_by_test_id("sentence")).to_contain_text("the brace at the joint breaks")
+    page.get_by_role("tab", name="Open box, carbon on its walls").click()
     expect(page.get_by_test_id("sentence")).to_contain_text("slips in its glue")
     page.get_by_role("button", name="Copy this scheme").click()
-    expect(page.get_by_role("tab", name="Craft sticks at the middle, copy")).to_have_attribute("aria-selected", "true")
-    page.locator("[data-line=stick-top]").get_by_role("switch").click()
-    expect(page.locator("[data-line=stick-top]")).to_contain_text("switched off")
-    page.get_by_role("tab", name="Craft sticks at the middle", exact=True).click()
-    expect(page.locator("[data-line=stick-top]")).not_to_contain_text("switched off")
+    expect(page.get_by_role("tab", name="Open box, carbon on its walls, copy")).to_have_attribute(
+        "aria-selected", "true"
+    )
+    page.locator("[data-line=strip-top]").get_by_role("switch").click()
+    expect(page.locator("[data-line=strip-top]")).to_contain_text("switched off")
+    page.get_by_role("tab", name="Open box, carbon on its walls", exact=True).click()
+    expect(page.locator("[data-line=strip-top]")).not_to_contain_text("switched off")
 
 
 def test_an_inch_builder_sees_inches_everywhere(demo: Page) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -132,7 +133,7 @@ def explain(
         value: Any = item.get("input")
         what, right = str(item["msg"]), ""
         bounded = any(b in node for b in _BOUNDS)
-        measured = isinstance(value, (int, float)) and not isinstance(value, bool) and bounded and value == value
+        measured = isinstance(value, (int, float)) and not isinstance(value, bool) and bounded and math.isfinite(value)
         if measured and abs(value) >= _FAR:
             what, right = f"That is far too {'large' if value > 0 else 'small'}.", _range(node, kind, system)
         elif measured:

@@ -73,7 +73,7 @@ def _moment(wing: LoadedPart, state: JointState, name: str) -> Array:
 
 
 def _slid_by_torque(wing: LoadedPart) -> Array:
-    """(S,) MPa per N mm in the glued faces of bare foam, solid or walls round a hollow (Bredt 1896): skins end there."""
+    """(S,) MPa per N mm in the glued faces of bare foam, solid or round a hollow (Bredt 1896): skins end there."""
     outline, wall = wing.layout.outline, wing.layout.section.wall_mm
     depth = outline.upper - outline.lower
     if wall is not None:
