@@ -272,3 +272,18 @@ class Kernel(Protocol):
     def strain(self, properties: SectionProperties, kz: Array, kx: Array, x: Array, z: Array) -> Array:
         """Strain along the part, (V, S), where the section bends by kz and kx (V, S) 1/mm; stretched is positive."""
         ...
+
+
+class PlaneSections:
+    """What all kernels have in common: one boundary from nose to tail, and sections that stay plane."""
+
+    def boundary(self, layout: SectionLayout) -> tuple[Array, Array]:
+        """(x, z) of the outline, (S, N) mm, once round."""
+        outline = layout.outline
+        x = np.concatenate([outline.x[:, ::-1], outline.x], axis=1)
+        z = np.concatenate([outline.upper[:, ::-1], outline.lower], axis=1)
+        return x, z
+
+    def strain(self, properties: SectionProperties, kz: Array, kx: Array, x: Array, z: Array) -> Array:
+        """Strain along the part, (V, S), where the section bends by kz and kx (V, S) 1/mm; stretched is positive."""
+        return np.asarray(-(kz * (z - properties.z0) + kx * (x - properties.x0)))

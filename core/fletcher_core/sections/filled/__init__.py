@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..contract import SectionProperties, ShearFlow, TorsionStress, Twist
+from ..contract import PlaneSections, SectionProperties, ShearFlow, TorsionStress, Twist
 from ..section import SectionLayout, SectionMaterials
 from .core import CoreMoments, core_moments
 from .patches import patches_of
@@ -28,7 +28,7 @@ from .warping import SkinWarping, centre, pole_of, shear_centre, skin_warping, s
 Array = NDArray[np.float64]
 
 
-class FilledKernel:
+class FilledKernel(PlaneSections):
     """Fulfils `contract.Kernel`."""
 
     def sums(self, layout: SectionLayout) -> Sums:
@@ -57,15 +57,6 @@ class FilledKernel:
             np.asarray(GJ), shear_centre(layout, materials, properties, phi, back),
             torsion_stress(layout, materials, phi, back),
         )  # fmt: skip
-
-    def boundary(self, layout: SectionLayout) -> tuple[Array, Array]:
-        outline = layout.outline
-        x = np.concatenate([outline.x[:, ::-1], outline.x], axis=1)
-        z = np.concatenate([outline.upper[:, ::-1], outline.lower], axis=1)
-        return x, z
-
-    def strain(self, properties: SectionProperties, kz: Array, kx: Array, x: Array, z: Array) -> Array:
-        return np.asarray(-(kz * (z - properties.z0) + kx * (x - properties.x0)))
 
 
 def skin_twist(layout: SectionLayout, materials: SectionMaterials) -> tuple[Array, TorsionStress, SkinWarping]:

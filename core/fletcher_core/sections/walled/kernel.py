@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..contract import SectionProperties, ShearFlow, TorsionStress, Twist
+from ..contract import PlaneSections, SectionProperties, ShearFlow, TorsionStress, Twist
 from ..filled import (
     CoreMoments,
     Sums,
@@ -23,7 +23,7 @@ from ..section import SectionLayout, SectionMaterials
 from .flow import at_ends, slide, strains, turned
 from .hollow import extent, inner_faces
 from .loop import Loop, WebPlaces, covered, loop
-from .polygon import moments
+from .polygon import moments, once_round
 from .torsion import WallStress, stress_function
 from .walls import LEFT, RIGHT, WallMaterials, Walls
 
@@ -49,19 +49,12 @@ def wall_moments(layout: SectionLayout) -> CoreMoments:
     outline, t = layout.outline, layout.wall_mm
     assert t is not None
     x, faces = outline.x, {1: outline.upper, -1: outline.lower}
-    outer = moments(_once_round(x, faces[-1], x, faces[1]))
+    outer = moments(once_round(x, faces[-1], x, faces[1]))
     inside = inner_faces(outline, t)
     middle = 0.5 * (inside[1][1] + inside[-1][1])
     low, high = np.minimum(inside[-1][1], middle), np.maximum(inside[1][1], middle)
-    hollow = moments(_once_round(inside[-1][0], low, inside[1][0], high))
+    hollow = moments(once_round(inside[-1][0], low, inside[1][0], high))
     return CoreMoments(*(a - b for a, b in zip(vars(outer).values(), vars(hollow).values(), strict=True)))
-
-
-def _once_round(x_low: Array, low: Array, x_high: Array, high: Array) -> Array:
-    """(S, 2 N, 2) clockwise: along the lower face to the nose, back along the upper one."""
-    return np.stack(
-        [np.concatenate([x_low[:, ::-1], x_high], axis=1), np.concatenate([low[:, ::-1], high], axis=1)], axis=-1
-    )
 
 
 def walls_of(layout: SectionLayout, coarse: bool = False) -> Loop:
@@ -212,7 +205,7 @@ def _sticks(layout: SectionLayout, m: SectionMaterials, made: _Made) -> list[tup
     return found
 
 
-class WalledKernel:
+class WalledKernel(PlaneSections):
     """Fulfils `contract.Kernel`."""
 
     def sums(self, layout: SectionLayout) -> Sums:
@@ -290,15 +283,6 @@ class WalledKernel:
         stress = _stress(layout, some, made, phi, back, materials)
         every = made if len(first) == materials.variants else _made(layout, materials, coarse)
         return Twist(np.asarray(GJ), _shear_centre(layout, materials, properties, every), stress)
-
-    def boundary(self, layout: SectionLayout) -> tuple[Array, Array]:
-        outline = layout.outline
-        x = np.concatenate([outline.x[:, ::-1], outline.x], axis=1)
-        z = np.concatenate([outline.upper[:, ::-1], outline.lower], axis=1)
-        return x, z
-
-    def strain(self, properties: SectionProperties, kz: Array, kx: Array, x: Array, z: Array) -> Array:
-        return np.asarray(-(kz * (z - properties.z0) + kx * (x - properties.x0)))
 
 
 class _Near:

@@ -23,11 +23,15 @@ def offset(points: Array, inward: float) -> Array:
     return np.asarray(points + scale * (before + normal))
 
 
+def once_round(x_low: Array, low: Array, x_high: Array, high: Array) -> Array:
+    """(S, 2 N, 2) clockwise: along a lower line to its nose, back along the upper one."""
+    x, z = (np.concatenate([a[:, ::-1], b], axis=1) for a, b in ((x_low, x_high), (low, high)))
+    return np.stack([x, z], axis=-1)
+
+
 def between(x: Array, low: Array, high: Array) -> CoreMoments:
     """(S,) integrals over what lies between two lines (S, N) at the same places x."""
-    return moments(
-        np.stack([np.concatenate([x[:, ::-1], x], axis=1), np.concatenate([low[:, ::-1], high], axis=1)], axis=-1)
-    )
+    return moments(once_round(x, low, x, high))
 
 
 def moments(points: Array) -> CoreMoments:
