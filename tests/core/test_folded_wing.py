@@ -9,6 +9,7 @@ import pytest
 from fletcher_core.catalogue import catalogue
 from fletcher_core.kinds.boards import BoardSpar
 from fletcher_core.kinds.box import BoxSpar
+from fletcher_core.kinds.notch import Notch
 from fletcher_core.kinds.pocket import Pocket
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.strip import Strip
@@ -146,6 +147,24 @@ def test_a_pocket_in_the_lower_sheet_takes_a_wall_and_no_more() -> None:
     assert EA[0] - EA[1] == pytest.approx(0.12 * 190 * sheet, rel=0.06)
     GJ = twist_for(with_it).GJ[0]
     assert GJ[at] < 0.5 * GJ[0]
+
+
+@pytest.mark.parametrize(
+    "cut",
+    [
+        Pocket(id="p", face="through", x_from=0.4, x_to=0.6, y_from_mm=100.0, y_to_mm=150.0),
+        Notch(id="n", edge="trailing", depth_mm=60.0, y_from_mm=0.0, y_to_mm=60.0),
+        Pocket(id="p", face="bottom", depth_mm=12.0, x_from=0.55, x_to=0.7, y_from_mm=200.0, y_to_mm=224.0),
+    ],
+    ids=["through", "notch", "pocket"],
+)
+def test_what_a_hole_cuts_off_hands_nothing_over(cut: Any) -> None:
+    """Over the length of a hole the part that it cuts off goes on with its force; the rest takes the shear."""
+    whole, with_it = solve_for(folded(), box()), solve_for(folded(), box(), cut)
+    at = int(np.argmin(np.abs(with_it.layout.plan.y - 0.5 * (cut.y_from_mm + cut.y_to_mm))))
+    assert with_it.GA_s[0, at] > 0.2 * whole.GA_s[0, 0]
+    assert with_it.flow.foam_stress[0, at] < 6 * whole.flow.foam_stress[0, 0]
+    assert with_it.n[0].min() > 0.4 * whole.n[0].min()
 
 
 def test_a_stack_that_does_not_fit_says_how_many_do() -> None:

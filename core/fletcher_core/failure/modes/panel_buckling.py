@@ -155,7 +155,8 @@ def share_left(wing: LoadedPart) -> Array:
     √(σ buckling / σ crush) of the worst panel (Karman, Sechler and Donnell 1932).
     """
     least = np.ones(len(wing.up))
-    stands = np.full(len(wing.up), np.inf)
+    # bare foam by its own plateau
+    stands = wing.values["core.compression_10pct"] / wing.values["core.E"]
     for row in wing.layout.sheet_rows:
         strength = wing.values.get(f"{row.prefix}.compression")
         if row.piece is None and strength is not None:
@@ -163,7 +164,7 @@ def share_left(wing: LoadedPart) -> Array:
     for panel in panels(wing):
         pressed = panel.there & (panel.face * wing.up > 0)
         strain = np.where(pressed, panel.push / panel.stiff, np.inf).min(axis=1)
-        least = np.minimum(least, np.sqrt(np.clip(strain / stands, 0.01, 1.0)))
+        least = np.minimum(least, np.sqrt(np.clip(np.minimum(strain, stands) / stands, 0.01, 1.0)))
     return least
 
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.sparse import csr_array
+from scipy.sparse.csgraph import connected_components
 
 from ..contract import PlaneSections, SectionProperties, ShearFlow, TorsionStress, Twist
 from ..filled import (
@@ -179,6 +181,33 @@ class _Lump:
     left: float
 
 
+def _bearing(made: _Made, m: SectionMaterials) -> Array | None:
+    """(V, S, E) 1 in the largest of the parts into which openings cut a section, 0 in the others; None where none does.
+
+    Over the length of a hole nothing can be handed from one of them to another: what is cut off goes on with the force
+    that it has, and the rest takes the shear.
+    """
+    cut = 2 * _AIR * m.foam.G[:, None, None] > made.materials.G
+    if not cut[..., made.web < 0].any():
+        return None
+    numbers, e = made.found.walls.slide, cut.shape[-1]
+    patterns, back = np.unique(cut.reshape(-1, e), axis=0, return_inverse=True)
+    weight = (made.stiff.foam * made.found.walls.ds + made.stiff.faces.sum(axis=-1)).reshape(-1, e)
+    found = np.ones(patterns.shape)
+    for k, gone in enumerate(patterns):
+        here, mine = numbers.at[~gone], np.flatnonzero(back.reshape(-1) == k)[0]
+        pairs = np.concatenate([here[:, 0], here[:, 1], here[:, :, 0], here[:, :, 1]])
+        solid = made.materials.solid[mine % made.materials.solid.shape[0]] & ~gone
+        joined = np.stack([numbers.at[solid][:, 0, 1], numbers.opposite[solid][:, 0]], axis=1)
+        a, b = np.concatenate([pairs, joined]).T
+        graph = csr_array((np.ones(len(a)), (a, b)), shape=(numbers.count, numbers.count))
+        label = connected_components(graph, directed=False)[1][numbers.at[:, 0, 0]]
+        parts = np.unique(label[~gone])
+        main = parts[int(np.argmax([weight[mine][(label == part) & ~gone].sum() for part in parts]))]
+        found[k] = (label == main) & ~gone
+    return np.asarray(found[back.reshape(-1)].reshape(cut.shape))
+
+
 def _lumps(made: _Made) -> list[_Lump]:
     """Of foam, outer sheets and inner sheets."""
     walls, stiff = made.found.walls, made.stiff
@@ -222,7 +251,12 @@ class WalledKernel(PlaneSections):
     ) -> ShearFlow:
         m, made = materials, _made(layout, materials, coarse)
         walls, s, members = made.found.walls, layout.outline.chord.shape[0], layout.members
+        bears = _bearing(made, m)
         lumps, sticks = _lumps(made), _sticks(layout, m, made)
+        if bears is not None:
+            rows = np.arange(s)
+            lumps = [replace(lump, force=lump.force * bears) for lump in lumps]
+            sticks = [(p, at, force * bears[:, rows, at]) for p, at, force in sticks]
         # the moments of these very lumps: what they hand over is in balance
         total = np.zeros((6, m.variants, s))
 
