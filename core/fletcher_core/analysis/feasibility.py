@@ -84,7 +84,7 @@ def _on_nothing(layout: PartLayout, p: int, k: int, upper: float, lower: float) 
 
 def _in_the_hollow(layout: PartLayout) -> Iterator[Problem]:
     """Of a folded part: whether there is room between the sheets where a spar stands."""
-    inside, members = layout.ground.inside, layout.section.members
+    inside, members = layout.inside, layout.section.members
     if inside is None:
         return
     told: set[int] = set()

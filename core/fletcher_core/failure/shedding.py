@@ -18,7 +18,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry import XI, DrawnOutline, Profile
+from ..geometry import XI, Profile
 from ..sections import SectionMaterials, SectionProperties, section_properties, without_core
 from ..sections.filled import CoreMoments, core_moments
 from ..sections.walled import between
@@ -122,8 +122,8 @@ def _of_skins(wing: LoadedPart, pressed: Array) -> Array:
 
 def _half_of_the_foam(wing: LoadedPart) -> CoreMoments:
     """(R, S) of the pressed half only, cut along the camber line; of a hollow part the pressed wall."""
-    outline, inside = wing.layout.outline, wing.layout.ground.inside
-    if isinstance(inside, DrawnOutline):
+    outline, inside = wing.layout.outline, wing.layout.inside
+    if inside is not None:
         x = outline.x
         top, bottom = between(x, inside.upper, outline.upper), between(x, outline.lower, inside.lower)
         walls = zip(vars(top).values(), vars(bottom).values(), strict=True)
@@ -154,9 +154,8 @@ class _Pressed:
         outline = wing.layout.outline
         x = outline.x[:, _COLUMNS]
         upper, lower = outline.upper[:, _COLUMNS], outline.lower[:, _COLUMNS]
-        top, bottom, inside = upper[None], lower[None], wing.layout.ground.inside
-        hollow = isinstance(inside, DrawnOutline)
-        if isinstance(inside, DrawnOutline):
+        top, bottom, inside = upper[None], lower[None], wing.layout.inside
+        if inside is not None:
             # both walls, one after the other
             roof, floor = inside.upper[:, _COLUMNS], inside.lower[:, _COLUMNS]
             top = np.concatenate([upper, floor], axis=1)[None]
@@ -169,7 +168,7 @@ class _Pressed:
             top, bottom = np.where(lifted, upper, camber), np.where(lifted, camber, lower)
         step = np.gradient(x, axis=1)
         step[:, [0, -1]] *= 0.5
-        if hollow:
+        if inside is not None:
             x, step = np.concatenate([x, x], axis=1), np.concatenate([step, step], axis=1)
         w = np.asarray((1 - _LEAST) * wing.foam_at(x) * step)
         w = w if w.ndim == 3 else w[None]

@@ -46,19 +46,19 @@ def sheet_of(material: str) -> Sheet:
     return Sheet(board.thickness.typical, board.paper_thickness.typical)
 
 
-def _top(made: FoldedBoard, x: Array, chord: float, scale: float, board: float) -> Array:
-    """(N,) mm of the upper side over all at places x, mm, of a section `scale` times the root's."""
+def _top(made: FoldedBoard, x: Array, chord: Array | float, scale: Array | float, board: float) -> Array:
+    """(S, N) mm of the upper side over all at places x, mm, of sections (S, 1) `scale` times the root's."""
     nose, tail = NOSE[made.nose] * board, (_FOLDED_BACK if made.fold_back_mm else _PLAIN) * board
     front, back = scale * made.crease_mm, scale * (made.crease_mm + made.flat_mm)
-    high = max(scale * made.height_mm, nose + 1e-3, tail + 1e-3)
-    rise = np.clip(x / max(front, 1e-9), 0.0, 1.0)
+    high = np.maximum(scale * made.height_mm, max(nose, tail) + 1e-3)
+    rise = np.clip(x / front, 0.0, 1.0)
     bent = 1 - (1 - rise) ** 2 if made.top == "curved" else rise
     fore = nose + (high - nose) * bent
     if made.nose == "round":
         # the upper corner of the nose is sanded off over half a board
         fore = fore - 0.35 * board * np.clip(1 - x / (0.5 * board), 0.0, 1.0) ** 2
     end = chord - scale * made.fold_back_mm
-    aft = tail + (high - tail) * np.clip((end - x) / max(end - back, 1e-9), 0.0, 1.0)
+    aft = tail + (high - tail) * np.clip((end - x) / (end - back), 0.0, 1.0)
     return np.asarray(np.where(x <= front, fore, np.where(x <= back, high, aft)))
 
 
@@ -73,10 +73,9 @@ def folded_outline(made: FoldedBoard, material: str, root_chord: float, chord: A
     Creases and height go with the chord; the board is as thick at the tip as at the root.
     """
     sheet = sheet_of(material)
-    upper, lower = np.empty((len(chord), len(XI))), np.full((len(chord), len(XI)), sheet.paper)
-    for s, c in enumerate(chord):
-        scale = float(c) / root_chord
-        upper[s] = _top(made, XI * c, float(c), scale, sheet.board) - sheet.paper
+    across = chord[:, None]
+    upper = _top(made, XI * across, across, across / root_chord, sheet.board) - sheet.paper
+    lower = np.full_like(upper, sheet.paper)
     at = [made.crease_mm, made.crease_mm + made.flat_mm]
     if made.fold_back_mm:
         at.append(root_chord - made.fold_back_mm)

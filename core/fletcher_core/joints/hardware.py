@@ -10,7 +10,6 @@ from numpy.typing import NDArray
 
 from ..catalogue import Joining, Spread, catalogue
 from ..fields import Problem
-from ..geometry import Outline
 from ..kinds.rows import Need
 from ..model.panel import Joint
 from ..sections import PartLayout, face_thickness
@@ -143,9 +142,9 @@ def hardware_of(layout: PartLayout) -> list[Hardware]:
     area = layout.kernel.core_moments(layout.section).area
     # a slot goes through the faces of a board, too
     depth = outline.deepest + 2 * face_thickness(layout.part.core)
-    if isinstance(layout.ground.inside, Outline):
+    if layout.inside is not None:
         # a bar stands in the hollow
-        depth = layout.ground.inside.deepest
+        depth = layout.inside.deepest
     for k, (panel, y) in enumerate(zip(panels, layout.plan.breaks[:-1], strict=True)):
         if panel.joint.kind == "through":
             continue

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..analysis.solve import Solved
 from ..catalogue import catalogue
-from ..geometry import XI, DrawnOutline, Outline
+from ..geometry import XI, Outline
 from ..kinds import kind_of, share_along
 from ..model import Scheme
 from ..sections import PartLayout
@@ -142,8 +142,8 @@ def _patches_first(layout: PartLayout, k: int, outline: Outline) -> list[SlicePi
 
 def _room(layout: PartLayout, k: int, chord: float) -> list[tuple[float, float]]:
     """Once round the hollow of a station; nothing where the part is filled."""
-    inside = layout.ground.inside
-    if not isinstance(inside, DrawnOutline):
+    inside = layout.inside
+    if inside is None:
         return []
     upper, lower = inside.upper[k], inside.lower[k]
     there = np.flatnonzero(upper - lower > 0.05)
@@ -164,8 +164,7 @@ def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
     x = np.concatenate([XI[::-2], XI[::2]]) * chord
     z = np.concatenate([here.upper[0, ::-2], here.lower[0, ::2]])
 
-    inside = layout.ground.inside
-    room = inside.take(np.array([k])) if isinstance(inside, DrawnOutline) else None
+    room = None if layout.inside is None else layout.inside.take(np.array([k]))
     pieces = _patches_first(layout, k, outline)
     for row_index, row in enumerate(layout.sheet_rows):
         if not layout.section.sheets.present[row_index, k] or any(scheme.pieces[c].on for c in row.cut_by):

@@ -55,6 +55,11 @@ class PartLayout:
     def outline(self) -> Outline:
         return self.section.outline
 
+    @property
+    def inside(self) -> DrawnOutline | None:
+        """The faces of the room in a hollow part."""
+        return self.ground.inside if isinstance(self.ground.inside, DrawnOutline) else None
+
     def take(self, index: NDArray[np.intp]) -> PartLayout:
         """The same at fewer stations, for what needs no fine steps."""
 
@@ -88,11 +93,8 @@ class PartLayout:
             self.plan,
             **{k: getattr(self.plan, k)[index] for k in ("y", "chord", "x_le", "cos_sweep", "s")},
         )
-        inside = self.ground.inside
-        ground = replace(
-            self.ground, plan=plan, outline=section.outline,
-            inside=inside.take(index) if isinstance(inside, DrawnOutline) else None,
-        )  # fmt: skip
+        inside = None if self.inside is None else self.inside.take(index)
+        ground = replace(self.ground, plan=plan, outline=section.outline, inside=inside)
         return replace(
             self, ground=ground, plan=plan, section=section, bond_width=self.bond_width[:, index],
             member_rows=[pick_row(r) for r in self.member_rows], sheet_rows=[pick_row(r) for r in self.sheet_rows],

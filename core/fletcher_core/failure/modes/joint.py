@@ -13,7 +13,6 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ...geometry import Outline
 from ...model.panel import Joint
 from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, rising
 
@@ -52,8 +51,8 @@ def joints(wing: LoadedPart) -> Iterator[JointState]:
         if joint.kind == "through":
             continue
         depth = outline.deepest
-        inside = wing.layout.ground.inside
-        room = inside.deepest if isinstance(inside, Outline) else depth
+        inside = wing.layout.inside
+        room = depth if inside is None else inside.deepest
         EI = {"foam": wing.materials.foam.E[:, None] * second}
         E = wing.values[f"stock.{joint.material}.E"][:, None]
         t, h = joint.thickness_mm, np.minimum(joint.height_mm, room)

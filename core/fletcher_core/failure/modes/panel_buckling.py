@@ -71,6 +71,21 @@ def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
     return EA, D / (1 - _NU**2), m.foam.G[:, None] * t
 
 
+def buckles_at(along: Array, S: Array) -> tuple[Array, Array]:
+    """(push, flow) N/mm at which a long plate buckles by each alone.
+
+    Parameters
+    ----------
+    along : π² D / b², N/mm. S : N/mm sheared through.
+    """
+    waves = _RATIOS.reshape(-1, *([1] * along.ndim))
+    rho = along / S
+    each = along * (waves**-2 + _ACROSS * waves**2 + 2 * _ACROSS**0.5) / (1 + rho * (1 + waves**-2))
+    # of both ways of bending the geometric mean, D^1/4 x (D across)^3/4 (Timoshenko and Gere 1961)
+    sheared = 1 / (1 / (_SHEAR * along * _ACROSS**0.75) + 1 / S)
+    return np.minimum(each.min(axis=0), S), sheared
+
+
 def panels(wing: LoadedPart) -> Iterator[Panel]:
     """Those of both faces; none of a part that is filled."""
     layout = wing.layout
@@ -96,13 +111,8 @@ def panels(wing: LoadedPart) -> Iterator[Panel]:
             b = end - start
             there = on & (b > _NARROW * t)
             wide = np.where(there, b, 1e3)
-            along = np.pi**2 * D / wide**2
-            rho = along / S
-            waves = _RATIOS[:, None, None]
-            each = along * (waves**-2 + _ACROSS * waves**2 + 2 * _ACROSS**0.5) / (1 + rho * (1 + waves**-2))
-            push = np.where(there, np.minimum(each.min(axis=0), S), np.inf)
-            # of both ways of bending the geometric mean, D^1/4 x (D across)^3/4 (Timoshenko and Gere 1961)
-            sheared = 1 / (1 / (_SHEAR * along * _ACROSS**0.75) + 1 / S)
+            push, sheared = buckles_at(np.pi**2 * D / wide**2, S)
+            push = np.where(there, push, np.inf)
             where = "over the spar"
             if last or not held.any():
                 where = "" if not webs else "behind the spar" if last else "before the spar"

@@ -114,6 +114,11 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
                 continue
             # each face carries the half of a blunt edge that is nearer to it
             xe, z_mid = run[6, :, edge], 0.5 * (outline.upper[:, edge] + outline.lower[:, edge])
+            if under:
+                # inside, the edge goes from inner face to inner face, which need not be halfway between the outer ones
+                line = outline.lower if face > 0 else outline.upper
+                other = offset_face(outline.x, line, -face, out, True, True)[1]
+                z_mid = 0.5 * (run[7, :, edge] + other[:, edge])
             high = np.abs(run[7, :, edge] - z_mid)
             ze = z_mid + 0.5 * face * high
             moments[:, p, :, slot] = (

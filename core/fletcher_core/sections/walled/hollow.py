@@ -9,55 +9,66 @@ from ...geometry import XI, DrawnOutline, Outline
 from ..filled.sheets import offset_face
 
 Array = NDArray[np.float64]
+#: face -> (x, z), (S, N) mm
+Faces = dict[int, tuple[Array, Array]]
 
 #: places at which the gap between both walls is looked at; own choice
-_LOOK = np.linspace(0, 1, 401)
+_LOOK = np.linspace(0, 1, 201)
 
 
-def inner_faces(outline: Outline, depth: float) -> dict[int, tuple[Array, Array]]:
-    """face -> (x, z), (S, N) mm, so deep inside both faces and both edges."""
+def inner_faces(outline: Outline, depth: float) -> Faces:
+    """So deep inside both faces and both edges."""
     return {
         face: offset_face(outline.x, z, face, -depth, True, True)
         for face, z in ((1, outline.upper), (-1, outline.lower))
     }
 
 
+def apart(faces: Faces) -> Faces:
+    """The same, but where both walls fill the depth and there is no room between them both in the middle."""
+    middle = 0.5 * (faces[1][1] + faces[-1][1])
+    return {face: (x, face * np.maximum(face * z, face * middle)) for face, (x, z) in faces.items()}
+
+
+def _interpolated(x: Array, xp: Array, fp: Array) -> Array:
+    """(S, M) of S lines (S, N) at S rows of places, each within its own line: one after the other along one axis. Of
+    points of a line in one place the last counts."""
+    far = 2.0 * (np.ptp(xp, axis=1).max() + 1.0) * np.arange(len(xp))[:, None] - xp[:, :1]
+    within = np.clip(x, xp[:, :1], xp[:, -1:])
+    return np.asarray(np.interp((within + far).ravel(), (xp + far).ravel(), fp.ravel())).reshape(x.shape)
+
+
 def room_in(outline: Outline, depth: float) -> DrawnOutline:
     """The faces of the hollow on the common grid; where walls meet they are both in the middle."""
-    faces, x = inner_faces(outline, depth), outline.x
-    high, low = np.empty(x.shape), np.empty(x.shape)
-    for s in range(len(x)):
-        high[s] = np.interp(x[s], *(a[s] for a in faces[1]))
-        low[s] = np.interp(x[s], *(a[s] for a in faces[-1]))
+    high, low = (_interpolated(outline.x, *line) for line in (inner_faces(outline, depth)[face] for face in (1, -1)))
     middle = 0.5 * (high + low)
     return DrawnOutline.of_faces(outline.chord, np.maximum(high, middle), np.minimum(low, middle), outline.creases)
 
 
-def _crossing(x: Array, gap: Array, last: int, step: int) -> float:
-    """Where the gap closes beyond the last place at which it is open."""
-    beyond = last + step
-    if not 0 <= beyond < len(x):
-        return float(x[last])
-    share = gap[last] / (gap[last] - gap[beyond]) if gap[last] > gap[beyond] else 0.0
-    return float(x[last] + share * (x[beyond] - x[last]))
-
-
 def extent(outline: Outline, depth: float) -> dict[int, tuple[Array, Array]]:
-    """face -> chord shares, (S,) each, between which there is room so deep inside it; both the same where there is none
-    at all."""
+    """face -> chord shares, (S,) each, between which there is room so deep inside it.
+
+    0 and 1 where it goes on to a wall across the nose or the trailing edge; both the same where there is none at all.
+    """
     faces = inner_faces(outline, depth)
-    found = {face: (np.empty(len(outline.chord)), np.empty(len(outline.chord))) for face in faces}
-    for s in range(len(outline.chord)):
-        low, high = (faces[face][0][s] for face in (-1, 1))
-        x = max(low[0], high[0]) + _LOOK * (min(low[-1], high[-1]) - max(low[0], high[0]))
-        gap = np.interp(x, high, faces[1][1][s]) - np.interp(x, low, faces[-1][1][s])
-        there = np.flatnonzero(gap > 0)
-        ends = (_crossing(x, gap, there[0], -1), _crossing(x, gap, there[-1], 1)) if len(there) else (x[0], x[0])
-        for face in faces:
-            for k in (0, 1):
-                # of points drawn together in a corner the one farthest in
-                line = faces[face][0][s]
-                at = np.searchsorted(line, ends[k], side="right" if k == 0 else "left")
-                share = np.interp(ends[k], line, XI) if 0 < at < len(line) else XI[min(max(at, 0), len(XI) - 1)]
-                found[face][k][s] = share
-    return found
+    (x_high, _), (x_low, _) = faces[1], faces[-1]
+    start, end = np.maximum(x_high[:, 0], x_low[:, 0]), np.minimum(x_high[:, -1], x_low[:, -1])
+    x = start[:, None] + _LOOK * (end - start)[:, None]
+    gap = _interpolated(x, *faces[1]) - _interpolated(x, *faces[-1])
+    there, rows = gap > 0, np.arange(len(x))
+    ends = []
+    for first, beyond in ((there.argmax(axis=1), -1), (there.shape[1] - 1 - there[:, ::-1].argmax(axis=1), 1)):
+        # from the last place at which it is open to where it closes
+        other = np.clip(first + beyond, 0, x.shape[1] - 1)
+        falls = gap[rows, first] - gap[rows, other]
+        share = np.where(falls > 0, gap[rows, first] / np.where(falls > 0, falls, 1.0), 0.0)
+        place = x[rows, first] + share * (x[rows, other] - x[rows, first])
+        ends.append(np.where(there.any(axis=1), place, x[:, 0])[:, None])
+    grid = np.broadcast_to(XI, x_high.shape)
+    return {
+        face: (
+            np.where(there[:, 0], 0.0, _interpolated(ends[0], line, grid)[:, 0]),
+            np.where(there[:, -1], 1.0, _interpolated(ends[1], line, grid)[:, 0]),
+        )
+        for face, (line, _) in faces.items()
+    }

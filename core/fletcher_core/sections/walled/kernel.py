@@ -23,7 +23,7 @@ from ..filled import (
 )
 from ..section import SectionLayout, SectionMaterials
 from .flow import at_ends, slide, strains, turned
-from .hollow import extent, inner_faces
+from .hollow import apart, extent, inner_faces
 from .loop import Loop, WebPlaces, covered, loop
 from .polygon import moments, once_round
 from .torsion import WallStress, stress_function
@@ -52,10 +52,8 @@ def wall_moments(layout: SectionLayout) -> CoreMoments:
     assert t is not None
     x, faces = outline.x, {1: outline.upper, -1: outline.lower}
     outer = moments(once_round(x, faces[-1], x, faces[1]))
-    inside = inner_faces(outline, t)
-    middle = 0.5 * (inside[1][1] + inside[-1][1])
-    low, high = np.minimum(inside[-1][1], middle), np.maximum(inside[1][1], middle)
-    hollow = moments(once_round(inside[-1][0], low, inside[1][0], high))
+    inside = apart(inner_faces(outline, t))
+    hollow = moments(once_round(*inside[-1], *inside[1]))
     return CoreMoments(*(a - b for a, b in zip(vars(outer).values(), vars(hollow).values(), strict=True)))
 
 
@@ -81,12 +79,11 @@ def walls_of(layout: SectionLayout, coarse: bool = False) -> Loop:
 
 @dataclass(frozen=True)
 class _Made:
-    """Walls with what they are made of: covers (Ps, S, E), side of each sheet, web member of each element or -1."""
+    """Walls with what they are made of: covers (Ps, S, E), side of each sheet."""
 
     found: Loop
     covers: Array
     side: Indices
-    web: Indices
     materials: WallMaterials
     stiff: Stiffness
 
@@ -117,7 +114,7 @@ def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _
     Gt[..., RIGHT] += _feet(layout, m, found)
     Et = m.foam.E[:, None, None] * np.where(ring, found.walls.t, 0.0) * left
     made_of = WallMaterials(G, Gt, t_sheet, _solid(layout, found))
-    return _Made(found, covers, side, np.where(ring, -1, found.web_of), made_of, Stiffness(Et, faces))
+    return _Made(found, covers, side, made_of, Stiffness(Et, faces))
 
 
 def _foam_and_webs(layout: SectionLayout, m: SectionMaterials, found: Loop) -> Array:
@@ -188,7 +185,7 @@ def _bearing(made: _Made, m: SectionMaterials) -> Array | None:
     that it has, and the rest takes the shear.
     """
     cut = 2 * _AIR * m.foam.G[:, None, None] > made.materials.G
-    if not cut[..., made.web < 0].any():
+    if not cut[..., made.found.web_of < 0].any():
         return None
     numbers, e = made.found.walls.slide, cut.shape[-1]
     patterns, back = np.unique(cut.reshape(-1, e), axis=0, return_inverse=True)
@@ -284,7 +281,7 @@ class WalledKernel(PlaneSections):
         w = slide(walls, made.materials, load)
         give = (w * load).sum(axis=(-1, -2, -3))
         along, across = strains(walls, w)
-        ring, foam_G = made.web < 0, m.foam.G[:, None]
+        ring, foam_G = made.found.web_of < 0, m.foam.G[:, None]
         sizes = _Near(walls, ring)(np.hypot(np.abs(along).max(axis=-1), across))
         solid = (2 * _AIR * foam_G[..., None] < made.materials.G) & (walls.ds > _POINT * layout.outline.chord[:, None])
         foam = np.where(ring & solid, sizes, 0.0).max(axis=-1) * foam_G
@@ -347,7 +344,7 @@ def _at_tail(made: _Made, flow: Array) -> Array:
 def _of_web(values: Array, made: _Made, order: int) -> Array:
     """(V, S) greatest of `values` (V, S, E) in the web that is the `order`-th of all, wherever it stands."""
     place = np.argmax(made.found.order == order, axis=0)  # (S,) its place from the nose
-    mine = made.web[None, :] == place[:, None]
+    mine = made.found.web_of[None, :] == place[:, None]
     return np.asarray(np.where(mine, values, 0.0).max(axis=-1))
 
 
@@ -387,7 +384,7 @@ def _stress(
     mean, beside = phi.phi.mean(axis=3), phi.beside.mean(axis=3)  # (V, S, E, 3), (V, S, E, 2)
     slope = (phi.phi[..., 1, :] - phi.phi[..., 0, :]) / np.maximum(walls.ds, 1e-3)[..., None]
     long = walls.ds > _POINT * layout.outline.chord[:, None]
-    ring = made.web < 0
+    ring = made.found.web_of < 0
     step, bulge = mean[..., 0] - mean[..., 1], 4 * np.abs(mean[..., 2])
     along = (np.abs(step) + bulge) / walls.t * long
     through = np.maximum(np.abs(slope[..., 0]), np.abs(slope[..., 1])) * long

@@ -12,14 +12,15 @@ from numpy.typing import NDArray
 
 from ...geometry import Outline
 from ...geometry.profile import XI
-from ..filled.sheets import offset_face
 from .build import Builder, Node, Plan
+from .hollow import apart, inner_faces
+from .polygon import moments
 from .walls import OPEN, Walls
 
 Array = NDArray[np.float64]
 Indices = NDArray[np.intp]
-#: lines along a face: the foam's outer side, the middle of the wall, its inner side
-_OUT, _MID, _IN = 0, 1, 2
+#: lines along a face: the foam's outer side, the middle of the wall, its inner side, that of the paper on it
+_OUT, _MID, _IN, _CLEAR = 0, 1, 2, 3
 #: more than there are nodes along a bay
 _KEYS = 10_000
 #: shares of the chord nearer to each other than this are one place
@@ -81,32 +82,16 @@ def _long(points: Array) -> Array:
     return np.asarray(np.linalg.norm(np.diff(points, axis=1), axis=-1))
 
 
-def _area(points: Array) -> Array:
-    """(S,) of polygons (S, K, 2)."""
-    x, z = points[..., 0], points[..., 1]
-    return np.asarray(0.5 * np.abs((x * np.roll(z, -1, axis=1) - np.roll(x, -1, axis=1) * z).sum(axis=1)))
-
-
 class _Lines:
     """Both faces of the walls at the shares of each bay between two webs."""
 
     def __init__(self, outline: Outline, t: float, papers: float, bays: list[Array]) -> None:
         self.bays = bays
-        lines: dict[tuple[int, float], tuple[Array, Array]] = {}
-        depths = (0.0, 0.5 * t, t, t + papers)
-        for face, z in ((1, outline.upper), (-1, outline.lower)):
-            for depth in depths:
-                lines[face, depth] = offset_face(outline.x, z, face, -depth, True, True)
-        # where both walls fill the depth there is no room between them
-        for depth in depths[2:]:
-            middle = 0.5 * (lines[1, depth][1] + lines[-1, depth][1])
-            for face in (1, -1):
-                x, z = lines[face, depth]
-                lines[face, depth] = (x, face * np.maximum(face * z, face * middle))
+        lines = [inner_faces(outline, depth) for depth in (0.0, 0.5 * t, t, t + papers)]
         self._at = {
-            (face, k, which): _points(lines[face, depth], share)
-            for face in (1, -1)
-            for which, depth in enumerate(depths)
+            (face, k, which): _points(line, share)
+            for which, faces in enumerate([*lines[:_IN], *map(apart, lines[_IN:])])
+            for face, line in faces.items()
             for k, share in enumerate(bays)
         }
 
@@ -131,9 +116,8 @@ class _Lines:
 
     def room(self, bay: int) -> Array:
         """(S,) mm2 between the inner papers of a bay."""
-        clear = len((_OUT, _MID, _IN))
-        around = [self._at[-1, bay, clear][:, ::-1], self._at[1, bay, clear]]
-        return _area(np.concatenate(around, axis=1))
+        around = [self._at[-1, bay, _CLEAR][:, ::-1], self._at[1, bay, _CLEAR]]
+        return np.abs(moments(np.concatenate(around, axis=1)).area)
 
 
 @dataclass(frozen=True)
@@ -145,7 +129,6 @@ class _Way:
     plan: Plan
     face: Indices
     edge: Indices
-    bay: Indices
     web_of: Indices
 
 
@@ -171,11 +154,10 @@ def _way(counts: tuple[int, ...]) -> _Way:
                 nodes[face, k].append(here)
     faces: list[int] = []
     edges: list[int] = []
-    bays: list[int] = []
     web_of: list[int] = []
 
     def run(
-        along: list[Node], sides: list[int], *, face: int = 0, edge: int = 0, bay: int = 0, web: int = -1,
+        along: list[Node], sides: list[int], *, face: int = 0, edge: int = 0, web: int = -1,
         opposite: list[Node] | None = None,
     ) -> None:  # fmt: skip
         for k in range(len(along) - 1):
@@ -183,13 +165,12 @@ def _way(counts: tuple[int, ...]) -> _Way:
             b.element((along[k], along[k + 1]), (sides, sides), other)
             faces.append(face)
             edges.append(edge)
-            bays.append(bay)
             web_of.append(web)
 
     point = 2 * int(starts[-1])
     for face in (-1, 1):
         for k in range(webs, -1, -1) if face < 0 else range(webs + 1):
-            run(nodes[face, k][::face], [OPEN, cells[k]], face=face, bay=k, opposite=nodes[-face, k][::face])
+            run(nodes[face, k][::face], [OPEN, cells[k]], face=face, opposite=nodes[-face, k][::face])
         aft = face > 0
         bay, end = (webs, -1) if aft else (0, 0)
         # beside the ends of both faces in the band
@@ -197,7 +178,7 @@ def _way(counts: tuple[int, ...]) -> _Way:
         between = [b.node(point + k, key) for k in range(len(_EDGE) - 2)]
         point += len(between)
         around = [nodes[face, bay][end], *between, nodes[-face, bay][end]]
-        run(around, [OPEN, cells[bay]], edge=2 if aft else 1, bay=bay)
+        run(around, [OPEN, cells[bay]], edge=2 if aft else 1)
     for web in range(webs):
         low, high, key = nodes[-1, web][-1], nodes[1, web][-1], float(_KEYS * (len(counts) + web))
         found: list[Node] = []
@@ -206,8 +187,8 @@ def _way(counts: tuple[int, ...]) -> _Way:
             inner = b.slide.new(1, key + k)[0] if meets is None else meets.slide[1]
             found.append(Node(point + k, b.twist.new(3, key + k), [inner, inner]))
         point += len(_WEB)
-        run(found, [cells[web], cells[web + 1]], bay=web, web=web)
-    return _Way(b.done(), *(np.array(a, dtype=np.intp) for a in (faces, edges, bays, web_of)))
+        run(found, [cells[web], cells[web + 1]], web=web)
+    return _Way(b.done(), *(np.array(a, dtype=np.intp) for a in (faces, edges, web_of)))
 
 
 def loop(

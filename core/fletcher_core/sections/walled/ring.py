@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .build import Builder, Node
-from .polygon import offset
+from .polygon import moments, offset
 from .walls import OPEN, Walls
 
 Array = NDArray[np.float64]
@@ -37,7 +37,7 @@ def ring(
     face = offset(corners, outer)
     middle, inside = offset(face, 0.5 * t), offset(face, t)
     closed = not missing
-    room = np.abs(_area(offset(inside, inner)))[:, None]
+    room = moments(offset(inside, inner)).area[:, None]
     gone = set(missing)
     starts = [k for k in range(count) if k not in gone and (k - 1) % count in gone] if missing else [0]
     b, lengths = Builder(), []
@@ -72,9 +72,3 @@ def ring(
         lengths.append(np.linalg.norm(np.diff(lines[0], axis=1), axis=-1))
     ds, left, right = (np.concatenate(part, axis=1) for part in (lengths, *sides))
     return b.done().walls(left, right, np.full_like(ds, t), ds, room if closed else room[:, :0])
-
-
-def _area(points: Array) -> Array:
-    """(S,) of polygons (S, K, 2)."""
-    x, z = points[..., 0], points[..., 1]
-    return np.asarray(0.5 * (x * np.roll(z, -1, axis=1) - np.roll(x, -1, axis=1) * z).sum(axis=1))
