@@ -96,7 +96,8 @@ def _in_the_hollow(layout: PartLayout) -> Iterator[Problem]:
         # a spar of full height is as high as its room, but for what it is folded or glued from
         needs = np.maximum(_PRESSED * members.height[p], _ROOM) if row.web_width else np.full(here.shape, _ROOM)
         lacks = np.where(here, needs - (upper - lower), -1.0)
-        k = int(np.argmax(lacks))
+        # of places that are alike the one nearest to the root
+        k = int(np.argmax(lacks > lacks.max() - 1e-6))
         if lacks[k] <= 0:
             first = int(np.argmax(here))
             if _on_nothing(layout, p, first, float(upper[first]), float(lower[first])):
