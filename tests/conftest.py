@@ -6,6 +6,7 @@ import os
 from typing import Any
 
 import pytest
+from fletcher_core.kinds import KINDS, WISHES
 from fletcher_core.model import Airframe, Core, FlatPlate, Flight, NacaAerofoil, Panel, Parts, Scheme, Wing
 from hypothesis import HealthCheck, settings
 from xdist.scheduler import LoadScopeScheduling
@@ -66,3 +67,7 @@ class _Groups(LoadScopeScheduling):
 @pytest.hookimpl(optionalhook=True)
 def pytest_xdist_make_scheduler(config: pytest.Config, log: Any) -> _Groups:
     return _Groups(config, log)
+
+
+#: what can be asked for in a part that is filled
+SOLID_WISHES = [w for w in WISHES if w not in KINDS or not KINDS[w].only_hollow]

@@ -337,8 +337,9 @@ def folded_layout(case: dict[str, Any]) -> tuple[SectionLayout, SectionMaterials
         for face, _, ts, under in rows
     ]
     edges = np.array([[float(a[0] <= 0), float(b[0] >= 1)] for a, b in ends]).reshape(-1, 2)
+    share_from, share_to = (np.array([e[k] for e in ends]).reshape(-1, 1) for k in (0, 1))
     sheets = Sheets(
-        np.array([r[0] for r in rows]), np.array([a for a, _ in ends]), np.array([b for _, b in ends]),
+        np.array([r[0] for r in rows]), share_from, share_to,
         np.ones((len(rows), 1)), np.array([r[2] for r in rows]), edges[:, 0], edges[:, 1],
         np.array([r[3] for r in rows]),
     )  # fmt: skip

@@ -16,13 +16,28 @@ from .comparisons import tables
 from .kinds import rectangle_constant
 from .kinds.boards import BoardSpar
 from .kinds.box import BoxSpar
+from .kinds.foam_web import FoamWeb
+from .kinds.ribs import FoamRibs
 from .kinds.rod import Rod
 from .kinds.skin import Skin
 from .kinds.strip import Strip
 from .kinds.tape import TapeStrip
 from .kinds.tube import Tube
 from .kinds.web import Web
-from .model import Airframe, Core, FlatPlate, Flight, FoldedBoard, NacaAerofoil, Panel, Parts, Scheme, Wing
+from .model import (
+    Airframe,
+    Core,
+    FlatPlate,
+    Flight,
+    FoldedBoard,
+    Joint,
+    NacaAerofoil,
+    Panel,
+    Parts,
+    Scheme,
+    SheetedSection,
+    Wing,
+)
 from .report.verdict import Verdict
 from .verdicts import evaluate
 
@@ -265,6 +280,7 @@ def folded_choices() -> Fact:
         ("box left open on top", _answer(wing(), box.model_copy(update={"open": "top"}))),
         ("box, paper peeled inside", _answer(wing(peeled_inside="both"), box)),
         ("box, lower sheet folded back 25 mm", _answer(wing(fold_back_mm=25.0), box)),
+        ("box glued at spots, a fifth of its length", _answer(wing(), box.model_copy(update={"glued": 0.2}))),
         ("box, tape along the top", _answer(wing(), box, tape)),
         ("box with carbon strips, 5 × 0.5 mm", _answer(wing(), box, *strips)),
         ("box, 10 mm higher", _answer(wing(height_mm=34.5), box)),
@@ -289,12 +305,95 @@ def folded_choices() -> Fact:
         and stripped.section.EI_Nmm2 > 1.4 * boxed.section.EI_Nmm2,
         "The papers of the sheet lie farthest out and are the most material; a spar of the same board lies within "
         "them. It keeps the sheets apart, splits the long top panel, and carries the shear; carbon on it adds EI. "
+        "Glue at spots is lighter and, in a spar that is not what fails, costs no strength here; that the sheet may "
+        "lift between them is not looked at. "
         "That a joint in the middle is as strong as the sheet is another matter: it is what breaks first.",
+    )
+
+
+def brace_in_the_middle() -> Fact:
+    """A folded wing in two halves, with a brace of ply in its middle and without one."""
+    panel = Panel(span_mm=480.0, root_chord_mm=190.0, tip_chord_mm=190.0, dihedral_deg=4.0)
+    box = BoxSpar(id="b", chord_from=0.245, chord_to=0.245, y_to_mm=480.0, width_mm=25.0)
+
+    def wing(joint: Joint) -> Airframe:
+        made = FoldedBoard(height_mm=24.5, crease_mm=34.0, flat_mm=25.0)
+        halves = panel.model_copy(update={"joint": joint})
+        return Airframe(
+            name="Folded", promise_g=600.0, rest_g=400.0, flight=Flight(load_factor=4.0, speed_m_s=12.0),
+            parts=Parts(wing=Wing(panels=[halves], aerofoil=made, core=Core(material="foamboard_light"))),
+        )  # fmt: skip
+
+    brace = {"kind": "brace", "material": "birch_ply", "thickness_mm": 2.0, "height_mm": 14.0}
+    ways = [
+        ("butted and glued", _answer(wing(Joint(kind="butt")), box)),
+        ("butted, taped top and bottom", _answer(wing(Joint(kind="butt", tape="filament_tape_uni")), box)),
+        ("brace of 2 mm ply, 60 mm each way", _answer(wing(Joint(**brace, reach_mm=60.0)), box)),
+        ("brace of 2 mm ply, 120 mm each way", _answer(wing(Joint(**brace, reach_mm=120.0)), box)),
+    ]
+    found = {name: v.holds.n.value for name, v in ways}
+    return Fact(
+        "A folded wing in two halves is as strong as what joins them.",
+        "the wing above with its box, halves turned up by 4°, joined in the middle in four ways",
+        [(name, f"{v.mass.part_g.value:.0f} g, holds {v.holds.n.value:.1f} G ({v.holds.how})") for name, v in ways],
+        found["brace of 2 mm ply, 120 mm each way"] > 1.3 * found["butted and glued"],
+        "The sheets end at the joint: glue on their edges is all that a butt joint has. A brace hands the moment from "
+        "half to half over the length that is glued to the spar.",
+    )
+
+
+def ribs_under_thin_sheets() -> Fact:
+    """A wing of thin sheets: bare, with a web, with ribs."""
+
+    def wing(material: str, sheet: float) -> Airframe:
+        panel = Panel(span_mm=500.0, root_chord_mm=200.0, tip_chord_mm=200.0)
+        return Airframe(
+            name="Sheeted", promise_g=600.0, rest_g=450.0, flight=Flight(load_factor=4.0, speed_m_s=12.0),
+            parts=Parts(
+                wing=Wing(panels=[panel], aerofoil=SheetedSection(sheet_mm=sheet), core=Core(material=material))
+            ),
+        )  # fmt: skip
+
+    web = FoamWeb(id="w", y_to_mm=500.0)
+    wood = Web(
+        id="s", y_to_mm=500.0, thickness_mm=2.0, grain="upright", cap_material="spruce", cap_width_mm=5.0,
+        cap_thickness_mm=2.0,
+    )  # fmt: skip
+    ribs = FoamRibs(id="r", y_to_mm=500.0, spacing_mm=50.0)
+    foam, balsa = wing("xps_sheet", 3.0), wing("balsa_light", 1.5)
+    ways = [
+        ("3 mm foam, nothing inside", _answer(foam)),
+        ("3 mm foam, a web of foam", _answer(foam, web)),
+        ("3 mm foam, the web and ribs each 50 mm", _answer(foam, web, ribs)),
+        ("3 mm foam, ribs, a web of balsa with caps of spruce", _answer(foam, wood, ribs)),
+        ("1.5 mm balsa, the same", _answer(balsa, wood, ribs)),
+        ("1.5 mm balsa, without ribs", _answer(balsa, wood)),
+    ]
+    found = {name: v.breaks.n.value for name, v in ways}
+    return Fact(
+        "Thin sheets buckle between what holds them; ribs and a web hold them, and caps carry.",
+        "200 mm NACA 2412, half span 500 mm, sheeted",
+        [
+            (
+                name,
+                f"{v.mass.part_g.value:.0f} g, EI {v.section.EI_Nmm2 * 1e-6:.1f}, GJ "
+                f"{v.section.GJ_Nmm2 * 1e-6:.1f} N m², first {v.breaks.n.value:.1f} G ({v.breaks.how}), holds "
+                f"{v.holds.n.value:.1f} G",
+            )
+            for name, v in ways
+        ],
+        found["3 mm foam, the web and ribs each 50 mm"] > 1.3 * found["3 mm foam, a web of foam"]
+        and found["1.5 mm balsa, the same"] > 2 * found["1.5 mm balsa, without ribs"]
+        and found["3 mm foam, ribs, a web of balsa with caps of spruce"]
+        > 4 * found["3 mm foam, the web and ribs each 50 mm"],
+        "A sheet stands by the square of its thickness over its width; its bulge helps, as part of a cylinder, for as "
+        "much as real cylinders stand of theory. What carries the bending is stiff and far apart: caps.",
     )
 
 
 FACTS: tuple[Callable[[], Fact], ...] = (
     rods_apart, rod_in_tube, taped_foam, filmed_aileron, web_between_caps, soft_glue, film_against_spar, folded_choices,
+    brace_in_the_middle, ribs_under_thin_sheets,
 )  # fmt: skip
 
 

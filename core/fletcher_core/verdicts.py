@@ -14,7 +14,7 @@ from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
 from .joints import BondTest
-from .model import Airframe, FoldedBoard, Scheme
+from .model import Airframe, HollowSection, Scheme
 from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
 from .report.drawing import plan_drawing, slice_drawing
@@ -38,6 +38,7 @@ from .report.lines import (
 )
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
+from .report.warnings import left_open
 from .report.words import factor_words, how, limit_words, place, seen_before
 from .report.work import work_of
 from .report.working import working
@@ -103,8 +104,9 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     mass = mass_of(a)
     modes = mode_lines(a, breaks.low / breaks.value if breaks.value > 0 else 0.0)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
+    general += left_open(a.layout)
     made = a.layout.part.aerofoil
-    work = work_of(scheme, a.copies, a.hardware, made.glue if isinstance(made, FoldedBoard) else None)
+    work = work_of(scheme, a.copies, a.hardware, made.glue if isinstance(made, HollowSection) else None)
     main = a.cases[0]
     holds = estimate_of(held_n, drawn["hold"])
     margins = Margins(a, breaks, holds)

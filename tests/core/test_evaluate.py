@@ -8,7 +8,6 @@ from typing import Any
 
 import pytest
 from fletcher_core.catalogue import catalogue
-from fletcher_core.kinds import WISHES
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.strip import Strip
@@ -23,7 +22,7 @@ from fletcher_core.verdicts import evaluate, section_at
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.conftest import make_airframe, make_scheme, with_wing
+from tests.conftest import SOLID_WISHES, make_airframe, make_scheme, with_wing
 
 TUBE = Tube(id="tube", material="carbon_roll_wrapped", outer_mm=8, inner_mm=6, y_to_mm=450)
 FILM = Skin(id="film", y_to_mm=600)
@@ -254,7 +253,7 @@ def test_the_same_question_has_the_same_answer(airframe: Any) -> None:
 
 
 @pytest.mark.parametrize("use", list(PRESETS))
-@pytest.mark.parametrize("kind", WISHES)
+@pytest.mark.parametrize("kind", SOLID_WISHES)
 def test_what_is_suggested_fits_every_wing_that_is_started(use: Any, kind: Any) -> None:
     file = start(use, "New")
     pieces = suggest(file.airframe, file.schemes[0], kind)
@@ -377,7 +376,7 @@ def test_dead_weight_is_marked_and_worth_is_grams_per_g(airframe: Any) -> None:
 
 
 @given(
-    kinds=st.lists(st.sampled_from(WISHES), min_size=1, max_size=4),
+    kinds=st.lists(st.sampled_from(SOLID_WISHES), min_size=1, max_size=4),
     joint=st.sampled_from(["through", "butt", "brace", "blade", "wire", "joiner"]),
     tape=st.sampled_from([None, "packing_tape", "filament_tape_uni"]),
     seat=st.sampled_from(["glued", "bands", "clamp"]),

@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from ..catalogue import catalogue
+from ..sections.figures import table_of
 from .uncertainty import SAMPLES
 
 Array = NDArray[np.float64]
@@ -40,6 +41,7 @@ _METHODS = {
     "skin_tension": "when a skin tears",
     "skin_wrinkling": "when a skin wrinkles",
     "seam": "when a glued seam opens",
+    "seam_peel": "when a glued seam peels",
     "panel_buckling": "when a sheet buckles between what holds it",
     "skin_compression": "when a skin is crushed",
     "core_tension": "when foam cracks",
@@ -78,7 +80,7 @@ def figure_label(name: str) -> str:
         return f"the foam: {said}"
     if family == "lay_up":
         return f"laid up {catalogue().lay_up[key].label}: {said}"
-    table = getattr(catalogue(), "board" if family in ("folded", "stacked", "moving") else family)
+    table = getattr(catalogue(), table_of(family))
     entry = table[key.partition("@")[0]]
     return f"{entry.label}: {said}"
 

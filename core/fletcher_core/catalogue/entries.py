@@ -154,6 +154,8 @@ class Stock(Tagged):
 
     #: shapes in which it is sold or easily cut
     comes_as: list[Literal["round", "flat"]] = ["round", "flat"]
+    #: comes in thin wide sheets that bend over ribs
+    sheeting: bool = False
     density: S = figure("Weight", "kg/m³")
     E: S = figure("Stiffness along it", "MPa")
     G: S = figure("Shear stiffness", "MPa")

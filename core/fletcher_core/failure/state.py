@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from ..beam import Forces
 from ..geometry.planform import NODE_GAP
+from ..model.core import woods
 from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, TorsionStress, having
 
 Array = NDArray[np.float64]
@@ -96,6 +97,11 @@ class LoadedPart:
         """
         f = self.forces
         return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan.s, share) * f.moment))
+
+    @property
+    def core_part(self) -> str:
+        """What the core is called where it is no foam."""
+        return "wood" if self.layout.part.core.material in woods() else ""
 
     @cached_property
     def up(self) -> Array:

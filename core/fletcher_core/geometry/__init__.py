@@ -1,14 +1,16 @@
 """Outlines of sections and the plan of the wing, as arrays."""
 
-from .folded import NOSE, folded_outline, sheet_of
+from .folded import NOSE, board_sheet, folded_outline
 from .outline import DrawnOutline, Outline
 from .planform import Planform, planform
 from .profile import XI, Profile, naca_four_digit, profile_of
-from .sections import outline_of, root_profile
+from .sections import outline_of, root_profile, sheet_of
+from .sheeted import EDGE, sheeted_outline
 from .unfold import BEVELS, FlatPanel, flat_panels
 
 __all__ = [
     "BEVELS",
+    "EDGE",
     "NOSE",
     "XI",
     "DrawnOutline",
@@ -16,6 +18,7 @@ __all__ = [
     "Outline",
     "Planform",
     "Profile",
+    "board_sheet",
     "flat_panels",
     "folded_outline",
     "naca_four_digit",
@@ -24,4 +27,5 @@ __all__ = [
     "profile_of",
     "root_profile",
     "sheet_of",
+    "sheeted_outline",
 ]

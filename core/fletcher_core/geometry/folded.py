@@ -33,7 +33,7 @@ class Sheet:
         return self.board - 2 * self.paper
 
 
-def sheet_of(material: str) -> Sheet:
+def board_sheet(material: str) -> Sheet:
     """Of a paper-faced board.
 
     Raises
@@ -64,7 +64,7 @@ def _top(made: FoldedBoard, x: Array, chord: Array | float, scale: Array | float
 
 def top_of_sheet(made: FoldedBoard, material: str, root_chord: float, chord: float, x: Array) -> Array:
     """(N,) mm of the upper side over all at places x, mm behind the nose, of a section of this chord."""
-    return _top(made, x, chord, chord / root_chord, sheet_of(material).board)
+    return _top(made, x, chord, chord / root_chord, board_sheet(material).board)
 
 
 def folded_outline(made: FoldedBoard, material: str, root_chord: float, chord: Array, cos_sweep: Array) -> DrawnOutline:
@@ -72,7 +72,7 @@ def folded_outline(made: FoldedBoard, material: str, root_chord: float, chord: A
 
     Creases and height go with the chord; the board is as thick at the tip as at the root.
     """
-    sheet = sheet_of(material)
+    sheet = board_sheet(material)
     across = chord[:, None]
     upper = _top(made, XI * across, across, across / root_chord, sheet.board) - sheet.paper
     lower = np.full_like(upper, sheet.paper)

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..fields import Problem, Refused
-from ..model.aerofoil import Aerofoil, FlatPlate, FoldedBoard, NacaAerofoil
+from ..model.aerofoil import Aerofoil, FlatPlate, HollowSection, NacaAerofoil
 
 Array = NDArray[np.float64]
 
@@ -101,10 +101,10 @@ def profile_of(aerofoil: Aerofoil) -> Profile:
     Refused
         When a coordinate section crosses itself or has no thickness.
     TypeError
-        Of a folded board, whose section hangs on the board and the chord: `root_profile` knows it.
+        Of a hollow section, which hangs on its sheets and the chord: `root_profile` knows it.
     """
-    if isinstance(aerofoil, FoldedBoard):
-        raise TypeError("a folded board has no section by itself")
+    if isinstance(aerofoil, HollowSection):
+        raise TypeError("a hollow section is none by itself")
     if isinstance(aerofoil, FlatPlate):
         half = np.full(N_GRID, 0.5)
         return Profile(half, -half, aerofoil.thickness_mm)

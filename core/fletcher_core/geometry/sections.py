@@ -3,13 +3,43 @@
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 
-from ..model.aerofoil import FoldedBoard
+from ..catalogue import catalogue
+from ..model.aerofoil import FoldedBoard, SheetedSection
 from ..model.lifting import Lifting
-from .folded import folded_outline
-from .outline import Outline
+from .folded import Sheet, board_sheet, folded_outline
+from .outline import DrawnOutline, Outline
 from .planform import Planform
 from .profile import Profile, profile_of
+from .sheeted import sheeted_outline
+
+Array = NDArray[np.float64]
+
+
+def sheet_of(part: Lifting) -> Sheet:
+    """What the walls of a hollow part are made of.
+
+    Raises
+    ------
+    TypeError
+        Where it has none.
+    """
+    made = part.aerofoil
+    if isinstance(made, FoldedBoard) or (isinstance(made, SheetedSection) and part.core.material in catalogue().board):
+        return board_sheet(part.core.material)
+    if isinstance(made, SheetedSection):
+        return Sheet(made.sheet_mm, 0.0)
+    raise TypeError("this part is filled")
+
+
+def _hollow_outline(part: Lifting, chord: Array, cos_sweep: Array) -> DrawnOutline | None:
+    made = part.aerofoil
+    if isinstance(made, FoldedBoard):
+        return folded_outline(made, part.core.material, part.panels[0].root_chord_mm, chord, cos_sweep)
+    if isinstance(made, SheetedSection):
+        return sheeted_outline(made, sheet_of(part), chord, cos_sweep)
+    return None
 
 
 def outline_of(part: Lifting, plan: Planform, profile: Profile | None = None) -> Outline:
@@ -19,15 +49,11 @@ def outline_of(part: Lifting, plan: Planform, profile: Profile | None = None) ->
     ----------
     profile : in place of the part's own, where what lies between its faces is meant.
     """
-    if isinstance(part.aerofoil, FoldedBoard):
-        root = part.panels[0].root_chord_mm
-        return folded_outline(part.aerofoil, part.core.material, root, plan.chord, plan.cos_sweep)
-    return plan.outline(profile or profile_of(part.aerofoil))
+    drawn = _hollow_outline(part, plan.chord, plan.cos_sweep)
+    return drawn or plan.outline(profile or profile_of(part.aerofoil))
 
 
 def root_profile(part: Lifting) -> Profile:
     """The section at the root, made dimensionless."""
-    if isinstance(part.aerofoil, FoldedBoard):
-        root = np.array([part.panels[0].root_chord_mm])
-        return folded_outline(part.aerofoil, part.core.material, float(root[0]), root, np.ones(1)).profile
-    return profile_of(part.aerofoil)
+    drawn = _hollow_outline(part, np.array([part.panels[0].root_chord_mm]), np.ones(1))
+    return drawn.profile if drawn else profile_of(part.aerofoil)

@@ -7,7 +7,26 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from . import block, boards, box, cloth, cord, notch, plate, pocket, rod, sandwich, skin, strip, tape, tube, web
+from . import (
+    bead,
+    block,
+    boards,
+    box,
+    cloth,
+    cord,
+    foam_web,
+    notch,
+    plate,
+    pocket,
+    ribs,
+    rod,
+    sandwich,
+    skin,
+    strip,
+    tape,
+    tube,
+    web,
+)
 from .base import PieceBase
 from .builds import BUILDS, Build
 from .kind import GROUPS, Group, Kind, Offer, Room
@@ -17,9 +36,13 @@ from .shapes import CORD_AREA, rectangle_constant
 
 #: every kind by its name, in the order in which they are offered
 KINDS: Mapping[str, Kind[Any]] = {
-    module.KIND.name: module.KIND
-    for module in (rod, tube, strip, sandwich, web, boards, box, cord, skin, tape, cloth, block, plate, pocket, notch)
-}
+    kind.name: kind
+    for kind in (
+        rod.KIND, tube.KIND, strip.KIND, sandwich.KIND, web.KIND, foam_web.KIND, boards.KIND, box.KIND, ribs.FOAM,
+        ribs.BOARD, ribs.WOOD, bead.KIND, cord.KIND, skin.KIND, tape.KIND, cloth.KIND, block.KIND, plate.KIND,
+        pocket.KIND, notch.KIND,
+    )
+}  # fmt: skip
 #: the same for whoever reads types
 Piece = Annotated[
     rod.Rod
@@ -27,8 +50,13 @@ Piece = Annotated[
     | strip.Strip
     | sandwich.Sandwich
     | web.Web
+    | foam_web.FoamWeb
     | boards.BoardSpar
     | box.BoxSpar
+    | ribs.FoamRibs
+    | ribs.BoardRibs
+    | ribs.WoodRibs
+    | bead.Bead
     | cord.Cord
     | skin.Skin
     | tape.TapeStrip

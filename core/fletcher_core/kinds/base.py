@@ -29,6 +29,12 @@ class Stick(PieceBase):
     chord_to: float = chord_share("place on the chord at the end", 0.3)
 
 
+class Spotted(Described):
+    """What is glued all along, or at spots."""
+
+    glued: float = measure("glued, part of its length", "percent", 0.05, 1.0, 1.0)
+
+
 class Buried(Stick):
     """A stick at some depth."""
 

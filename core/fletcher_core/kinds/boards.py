@@ -1,4 +1,4 @@
-"""Layers of board laid flat on each other between the sheets of a folded wing: the commonest of its spars."""
+"""Strips of board between the sheets of a hollow wing: flat on each other, the commonest of its spars, or on edge."""
 
 from __future__ import annotations
 
@@ -11,9 +11,9 @@ from pydantic import Field, model_validator
 from ..catalogue import catalogue
 from ..fields import Problem, fault, measure
 from ..units import Measure
-from .base import PieceBase, Stick
+from .base import PieceBase, Spotted, Stick
 from .kind import Kind, Offer, Room, Run, Say, minutes
-from .needs import runs_of
+from .needs import depth_of, runs_of
 from .place import line_of
 from .rows import Ground, MemberRow, Need, Rows
 from .shapes import box_shape
@@ -22,12 +22,13 @@ from .shapes import box_shape
 _FITS = 0.2
 
 
-class BoardSpar(Stick):
-    """Strips of paper-faced board, so wide, one on the other over the whole height."""
+class BoardSpar(Stick, Spotted):
+    """Strips of paper-faced board: so wide, one on the other over the whole height, or side by side on edge."""
 
     kind: Literal["boards"] = "boards"
     material: str = Field("foamboard_light", json_schema_extra={"label": "board", "table": "board"})
     width_mm: float = measure("width of the strips", "length", 5.0, 200.0, 25.0)
+    lying: Literal["flat", "on_edge"] = Field("flat", json_schema_extra={"label": "strips stand"})
     layers: int = Field(2, ge=1, le=12, json_schema_extra={"label": "layers of board", "quantity": "number"})
 
     @model_validator(mode="after")
@@ -37,16 +38,26 @@ class BoardSpar(Stick):
         return self
 
 
+def _wide(piece: BoardSpar) -> float:
+    """mm on the plan."""
+    if piece.lying == "on_edge":
+        return piece.layers * catalogue().board[piece.material].thickness.typical
+    return piece.width_mm
+
+
 def _rows(piece: BoardSpar, index: int, ground: Ground) -> Rows:
     line = line_of(piece, ground)
     height = np.maximum(line.depth, 0.5)
+    wide = _wide(piece)
+    # on edge it is sheared in its own plane, papers and all
+    family = "folded" if piece.lying == "on_edge" else "stacked"
     return Rows(
         [
             MemberRow(
-                index, f"stacked.{piece.material}", piece.glue, x=line.x, z=0.5 * (line.upper + line.lower),
+                index, f"{family}.{piece.material}", piece.glue, x=line.x, z=0.5 * (line.upper + line.lower),
                 present=line.present, oblique=line.oblique, free_length=line.length,
                 ends=(piece.y_from_mm, piece.y_to_mm),
-                **box_shape(piece.width_mm, height, 2 * piece.width_mm, piece.width_mm, 0.0),
+                **box_shape(wide, height, piece.glued * 2 * wide, wide, 0.0),
             )
         ]
     )  # fmt: skip
@@ -57,7 +68,7 @@ def _problems(piece: BoardSpar, rows: list[MemberRow], ground: Ground) -> Iterat
     thick = catalogue().board[piece.material].thickness.typical
     for row in rows:
         here = row.present > 0
-        if ground.inside is None or not here.any():
+        if ground.inside is None or not here.any() or piece.lying == "on_edge":
             continue
         high = ground.same(row.height)[here]
         stack = piece.layers * thick
@@ -77,11 +88,14 @@ def _problems(piece: BoardSpar, rows: list[MemberRow], ground: Ground) -> Iterat
 
 def _needs(piece: BoardSpar, ground: Ground) -> list[Need]:
     runs = runs_of(ground, piece)
-    area = sum(runs) * piece.layers * piece.width_mm
+    wide = depth_of(ground, piece) if piece.lying == "on_edge" else piece.width_mm
+    area = sum(runs) * piece.layers * wide
     return [Need("sheet", "board", piece.material, area, {}, runs * piece.layers)]
 
 
 def _size(piece: BoardSpar, mm: Say) -> str:
+    if piece.lying == "on_edge":
+        return f"{piece.layers} boards on edge" if piece.layers > 1 else "one board on edge"
     return f"{piece.layers} boards {mm(piece.width_mm)} wide"
 
 
@@ -110,6 +124,7 @@ KIND = Kind(
     needs=_needs,
     suggest=_suggest,
     problems=_problems,
+    width_seen=_wide,
     sizes=tuple(("foamboard_light", (w, n)) for w in (20.0, 30.0) for n in (1.0, 2.0, 3.0, 4.0)),
     of_size=_of_size,
     offer=Offer(

@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 from ..catalogue import catalogue
 from ..fields import fault, measure
 from ..units import Measure
-from .base import PieceBase, Stick
+from .base import PieceBase, Spotted, Stick
 from .kind import Kind, Offer, Room, Run, Values, minutes
 from .needs import depth_of, runs_of
 from .place import line_of
@@ -22,7 +22,7 @@ from .shapes import box_shape
 _OPEN = {"top": "lid", "bottom": "floor"}
 
 
-class BoxSpar(Stick):
+class BoxSpar(Stick, Spotted):
     """A box folded from paper-faced board, over the whole depth of the wing."""
 
     kind: Literal["box"] = "box"
@@ -61,14 +61,14 @@ def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
     }  # fmt: skip
     rows = []
     for side, name in ((-1, "front wall"), (1, "back wall")):
-        shape = box_shape(t, depth, depth, t, 0.0)
+        shape = box_shape(t, depth, piece.glued * depth, t, 0.0)
         rows.append(
             MemberRow(
                 index, f"folded.{piece.material}", x=line.x + side * 0.5 * (w - t), z=middle, part=name, **common,
                 **shape,
             )
         )  # fmt: skip
-    lid = box_shape(w - 2 * t, t, w - 2 * t, 0.0, w * t**3 / 3)
+    lid = box_shape(w - 2 * t, t, piece.glued * (w - 2 * t), 0.0, w * t**3 / 3)
     hollow = depth - 2 * t
     sides = [(side, name) for side, name in ((1, "lid"), (-1, "floor")) if name != _OPEN.get(piece.open)]
     for side, name in sides:

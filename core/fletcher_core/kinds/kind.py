@@ -118,6 +118,7 @@ class Kind(Generic[P]):
     offer : how it stands in the list of what can be added.
     size_field : (piece, direction) -> the field that makes it so tall (z) or wide (x).
     width_seen : mm, from above. band : (piece, chord, x_le) -> (x fore, x aft), for what is no stick and no sheet.
+    stands : (piece) -> places along the span, mm, of what stands across it.
     bond : what kind of joint its glue line is; None where it has none.
     uses : (piece) -> further figures of the catalogue that it is computed from, by prefix.
     derived : (piece, values) -> figures that follow from those, by full name.
@@ -130,6 +131,7 @@ class Kind(Generic[P]):
         what comes from no roll.
     twists_alone : it has no part in what skins, webs and cut-outs do against twist.
     for_hits : it is there for knocks, so that it is never called dead weight.
+    only_hollow : it is for hollow parts alone.
     look : its own hatch where it is no material.
     """
 
@@ -147,6 +149,7 @@ class Kind(Generic[P]):
     size_field: Callable[[P, str], str] = lambda piece, direction: "width_mm"
     width_seen: Callable[[P], float] = seen_wide
     band: Callable[[P, Array, Array], tuple[Array, Array]] | None = None
+    stands: Callable[[P], Array] | None = None
     bond: Literal["slot", "faced", "plate"] | None = "slot"
     uses: Callable[[P], list[str]] = lambda piece: []
     derived: Callable[[P, Values], dict[str, Array]] = lambda piece, values: {}
@@ -159,6 +162,7 @@ class Kind(Generic[P]):
     tried: Callable[[Run, float, bool], list[P]] | None = None
     twists_alone: bool = False
     for_hits: bool = False
+    only_hollow: bool = False
     look: str = ""
     #: kinds that are not laid on every part; empty for all
     parts: frozenset[str] = field(default_factory=frozenset)

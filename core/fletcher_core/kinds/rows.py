@@ -96,7 +96,7 @@ class MemberRow:
     round : drawn as a circle; `bore` is the diameter of the hole in it, 0 for none.
     loose : it lies in what has been cut off, so that only its weight counts.
     bond_mm : thickness of its glue line; the glue's usual one if None. fills : it keeps what it lies in from being
-        crushed.
+        crushed. yields : pressed, it goes on bearing as foam does.
     """
 
     piece: int
@@ -132,6 +132,7 @@ class MemberRow:
     loose: bool = False
     bond_mm: float | None = None
     fills: bool = True
+    yields: bool = False
 
 
 @dataclass(frozen=True)
@@ -171,10 +172,11 @@ class PatchRow:
     depth : from the face (+1 upper, -1 lower); None for the whole depth.
     edge : the edge that it is cut into, "" for one that lies inside.
     stands : "instead" of the core with figures of its own, or none; "loose": cut off, it weighs and bears nothing;
-        "beside": in what is cut off already, only its weight counts; "hollow": nothing for shear and twist, while
-        what the foam loses by it is counted elsewhere.
+        "beside": in what is cut off already, only its weight counts; "adds": in a hollow, it weighs; "hollow":
+        nothing for shear and twist, while what the foam loses by it is counted elsewhere.
     area : (S,) or number, mm2, of what has no extent in the section, at the middle of its shares.
     covered : sheets run on over it.
+    spaced : mm from one to the next, of ribs that are smeared; 0 for what is none.
     """
 
     piece: int | None
@@ -186,9 +188,10 @@ class PatchRow:
     present: Array
     corner: float = 0.0
     edge: str = ""
-    stands: Literal["instead", "loose", "beside", "hollow"] = "instead"
+    stands: Literal["instead", "loose", "beside", "adds", "hollow"] = "instead"
     area: Any = None
     covered: bool = False
+    spaced: float = 0.0
 
 
 @dataclass

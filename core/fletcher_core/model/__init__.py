@@ -3,7 +3,16 @@
 from ..fields import MOST_FAULTS, Problem, Refused, explain, the_rest
 from ..kinds import KINDS, Piece
 from . import upgrade
-from .aerofoil import Aerofoil, CoordinateAerofoil, FlatPlate, FoldedBoard, NacaAerofoil
+from .aerofoil import (
+    Aerofoil,
+    CoordinateAerofoil,
+    FlatPlate,
+    FoldedBoard,
+    HollowSection,
+    NacaAerofoil,
+    Peeled,
+    SheetedSection,
+)
 from .airframe import PART_NAMES, Airframe, PartName, Parts
 from .core import Core
 from .document import AirframeFile, Scheme
@@ -30,6 +39,7 @@ __all__ = [
     "FlatPlate",
     "Flight",
     "FoldedBoard",
+    "HollowSection",
     "Joint",
     "JointKind",
     "Lifting",
@@ -37,11 +47,13 @@ __all__ = [
     "Panel",
     "PartName",
     "Parts",
+    "Peeled",
     "Piece",
     "Problem",
     "Refused",
     "Scheme",
     "Seat",
+    "SheetedSection",
     "Tailplane",
     "Targets",
     "Use",

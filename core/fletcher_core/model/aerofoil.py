@@ -14,28 +14,27 @@ from ..fields import Described, fault, measure
 MAX_POINTS = 1000
 
 
+def _known_number(code: str) -> str:
+    if not re.fullmatch(r"\d{4}", code):
+        raise fault("", "“{code}” is not four digits.", "Type four digits, such as 2412 or 0012.", code=code[:20])
+    if not 3 <= int(code[2:]) <= 35:
+        raise fault("", f"{int(code[2:])} % thick is not a wing.", "The last two digits are the thickness: 03 to 35.")
+    if (code[0] == "0") != (code[1] == "0"):
+        raise fault(
+            "",
+            "One of the first two digits is 0 and the other is not.",
+            "The first two digits are both 0 (not bent), or neither, as in 2412.",
+        )
+    return code
+
+
 class NacaAerofoil(Described):
     """A NACA four-digit section by formula (Jacobs, Ward and Pinkerton 1933)."""
 
     kind: Literal["naca"] = "naca"
     code: str = Field("2412", json_schema_extra={"label": "aerofoil number"})
 
-    @field_validator("code")
-    @classmethod
-    def _four_digits(cls, code: str) -> str:
-        if not re.fullmatch(r"\d{4}", code):
-            raise fault("", "“{code}” is not four digits.", "Type four digits, such as 2412 or 0012.", code=code[:20])
-        if not 3 <= int(code[2:]) <= 35:
-            raise fault(
-                "", f"{int(code[2:])} % thick is not a wing.", "The last two digits are the thickness: 03 to 35."
-            )
-        if (code[0] == "0") != (code[1] == "0"):
-            raise fault(
-                "",
-                "One of the first two digits is 0 and the other is not.",
-                "The first two digits are both 0 (not bent), or neither, as in 2412.",
-            )
-        return code
+    _four_digits = field_validator("code")(_known_number)
 
 
 class FlatPlate(Described):
@@ -76,7 +75,16 @@ class CoordinateAerofoil(Described):
 Peeled = Literal["none", "top", "bottom", "both"]
 
 
-class FoldedBoard(Described):
+class HollowSection(Described):
+    """Sheets round air, glued to each other along the trailing edge."""
+
+    glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue of the seams", "table": "glue"})
+    seam_mm: float = measure("glued at the trailing edge, so wide", "length", 2.0, 80.0, 12.0)
+    peeled_outside: Peeled = Field("none", json_schema_extra={"label": "paper peeled outside"})
+    peeled_inside: Peeled = Field("none", json_schema_extra={"label": "paper peeled inside"})
+
+
+class FoldedBoard(HollowSection):
     """One sheet of board folded over at the nose round a spar and glued at the trailing edge; lengths at the root.
 
     Creases and height go with the chord, so that a tapered wing has its spar where they are.
@@ -89,10 +97,18 @@ class FoldedBoard(Described):
     top: Literal["creased", "curved"] = Field("creased", json_schema_extra={"label": "top sheet before the crease"})
     nose: Literal["crease", "bevel", "round"] = Field("bevel", json_schema_extra={"label": "fold at the nose"})
     fold_back_mm: float = measure("lower sheet folded back at the trailing edge", "length", 0.0, 150.0, 0.0)
-    glue: str = Field("polyurethane_foaming", json_schema_extra={"label": "glue of the fold", "table": "glue"})
-    seam_mm: float = measure("glued at the trailing edge, so wide", "length", 2.0, 80.0, 12.0)
-    peeled_outside: Peeled = Field("none", json_schema_extra={"label": "paper peeled outside"})
-    peeled_inside: Peeled = Field("none", json_schema_extra={"label": "paper peeled inside"})
 
 
-Aerofoil = Annotated[NacaAerofoil | FlatPlate | CoordinateAerofoil | FoldedBoard, Field(discriminator="kind")]
+class SheetedSection(HollowSection):
+    """Thin sheets bent over webs and ribs to a NACA four-digit section; nose and trailing edge are glued."""
+
+    kind: Literal["sheeted"] = "sheeted"
+    code: str = Field("2412", json_schema_extra={"label": "aerofoil number"})
+    sheet_mm: float = measure("thickness of the sheets", "size", 0.5, 10.0, 3.0)
+
+    _four_digits = field_validator("code")(_known_number)
+
+
+Aerofoil = Annotated[
+    NacaAerofoil | FlatPlate | CoordinateAerofoil | FoldedBoard | SheetedSection, Field(discriminator="kind")
+]

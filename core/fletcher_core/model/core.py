@@ -11,6 +11,11 @@ from ..fields import Described, fault, measure
 from ..units import Measure
 
 
+def woods() -> tuple[str, ...]:
+    """Light woods that sheeting is cut from."""
+    return tuple(key for key, entry in catalogue().stock.items() if entry.sheeting)
+
+
 class Core(Described):
     """What the part is cut, moulded or folded from."""
 
@@ -22,7 +27,7 @@ class Core(Described):
     @model_validator(mode="after")
     def _known(self) -> Core:
         cat = catalogue()
-        if self.material in cat.board:
+        if self.material in cat.board or self.material in woods():
             return self
         if self.material not in cat.foam:
             raise fault(

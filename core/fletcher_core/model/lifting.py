@@ -11,8 +11,8 @@ from pydantic import Field, model_validator
 from ..catalogue import catalogue
 from ..fields import Described, fault, measure
 from ..units import Measure
-from .aerofoil import Aerofoil, FlatPlate, FoldedBoard, NacaAerofoil
-from .core import Core
+from .aerofoil import Aerofoil, FlatPlate, FoldedBoard, HollowSection, NacaAerofoil, SheetedSection
+from .core import Core, woods
 from .panel import Panel
 from .seat import Seat
 from .surface import ControlSurface
@@ -44,9 +44,9 @@ class Lifting(Described):
         return 2
 
     @property
-    def folded(self) -> bool:
-        """Whether it is one sheet round a hollow."""
-        return isinstance(self.aerofoil, FoldedBoard)
+    def hollow(self) -> bool:
+        """Whether it is sheets round air."""
+        return isinstance(self.aerofoil, HollowSection)
 
     @property
     def half_span_mm(self) -> float:
@@ -110,6 +110,14 @@ class Lifting(Described):
         if isinstance(self.aerofoil, FoldedBoard):
             self._folds(self.aerofoil)
             return self
+        if isinstance(self.aerofoil, SheetedSection):
+            self._bends_over(self.aerofoil)
+            return self
+        if self.core.material in woods():
+            raise fault(
+                "core.material", "Wood is for sheeting over webs and ribs.",
+                "Choose the sheeted section for it, or a foam for this one.",
+            )  # fmt: skip
         if board is None:
             return self
         if not isinstance(self.aerofoil, FlatPlate):
@@ -129,6 +137,29 @@ class Lifting(Described):
                 two=Measure(2 * board.thickness.typical, "size"),
             )
         return self
+
+    def _bends_over(self, made: SheetedSection) -> None:
+        """Whether sheets of this leave any room in this section."""
+        board = catalogue().board.get(self.core.material)
+        if board is not None and not board.paper_faced:
+            raise fault(
+                "core.material", "Corrugated sheet does not bend over ribs.", "Choose a foam, a foam board or balsa.",
+            )  # fmt: skip
+        if self.core.peeled != "none":
+            raise fault(
+                "core.peeled", "Sheeting has an outside and an inside.",
+                "Leave this at none, and say at the section which paper is peeled where.",
+            )  # fmt: skip
+        thick = made.sheet_mm if board is None else board.thickness.typical
+        root, share = self.panels[0].root_chord_mm, int(made.code[2:]) / 100
+        if 2 * thick + 3.0 > share * root:
+            field = "aerofoil.sheeted.sheet_mm" if board is None else "core.material"
+            raise fault(
+                field, "Two sheets of {thick} leave no room in a section {high} high.",
+                "Take sheets of at most {most}, or a thicker section.",
+                thick=Measure(thick, "size"), high=Measure(share * root),
+                most=Measure(max(0.5 * share * root - 1.5, 0.5), "size"),
+            )  # fmt: skip
 
     def _folds(self, made: FoldedBoard) -> None:
         """Whether one sheet of this board can be folded to this."""

@@ -52,6 +52,8 @@ def offers(airframe: Airframe, scheme: Scheme, system: System) -> list[Offered]:
     """
     found = []
     for kind, offer in OFFERED.items():
+        if kind in KINDS and KINDS[kind].only_hollow and not airframe.part(scheme.part).hollow:
+            continue
         pieces = suggest(airframe, scheme, kind)
         alone = scheme.model_copy(update={"pieces": pieces})
         layout = lay_out(airframe.part(scheme.part), alone.pieces, 9)

@@ -9,7 +9,7 @@ import numpy as np
 from ..analysis.evaluation import grams_of
 from ..catalogue import catalogue
 from ..geometry import outline_of, planform
-from ..kinds import BUILDS, KINDS, PieceBase, Room
+from ..kinds import BUILDS, KINDS, Kind, PieceBase, Room
 from ..loads import PRESETS
 from ..model import (
     Aerofoil,
@@ -31,10 +31,12 @@ from ..model import (
     Problem,
     Refused,
     Scheme,
+    SheetedSection,
     Tailplane,
     Use,
     Wing,
 )
+from ..model.core import woods
 from ..parts import PARTS
 from ..sections import lay_out
 
@@ -93,6 +95,9 @@ def usual_joint(airframe: Airframe, part: PartName, panel: int, kind: JointKind)
 #: what people build: about an eighth high, the spar an inch behind the nose or a little more)
 _FOLD = (0.13, 0.18, 25.0)
 _FOLDS = "foamboard_light"
+#: what wings are sheeted with, and how thick, mm
+_SHEETING, _SHEET_MM = "xps_sheet", 3.0
+_SHEETS = (_SHEETING, *woods())
 
 
 def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
@@ -120,11 +125,16 @@ def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
             height_mm=round((layers + 2) * thick, 1), crease_mm=float(round(crease * root)), flat_mm=float(round(flat))
         )
         core = core.model_copy(update={"peeled": "none"})
+    elif kind == "sheeted":
+        # what is a foam already may be sheet of it; a block of bead foam is not
+        stays = core.material in _SHEETS or (board is not None and board.paper_faced)
+        core = core.model_copy(update={"peeled": "none"}) if stays else Core(material=_SHEETING)
+        made = SheetedSection(sheet_mm=_SHEET_MM)
     elif kind == "flat_plate":
         made = FlatPlate(thickness_mm=board.thickness.typical if board else _TAIL_THICK)
     else:
         made = NacaAerofoil()
-        core = core if board is None else Core()
+        core = core if core.material in catalogue().foam else Core()
     return lifting.model_copy(update={"aerofoil": made, "core": core})
 
 
@@ -228,6 +238,10 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     depth = float(np.interp(end, ground.plan.y, upper - lower))
     taken = frozenset(p.id for p in scheme.pieces)
     made = BUILDS[wish] if wish in BUILDS else KINDS[wish]
+    if isinstance(made, Kind) and made.only_hollow and ground.inside is None:
+        raise Refused(
+            [Problem(("kind",), "kind", "This part is solid: there is no room for it.", "Choose a hollow section.")]
+        )
     found = made.suggest(Room(taken, plan.half_span, end, share, depth, float(plan.chord[0])))
     if ground.inside is None:
         return found

@@ -14,6 +14,7 @@ from ..geometry import XI, Outline
 from ..kinds import kind_of, share_along
 from ..model import Scheme
 from ..sections import PartLayout
+from ..sections.figures import table_of
 from .verdict import Outlined, Plan, PlanPiece, PlanSurface, Slice, SlicePiece
 from .warnings import made_of
 
@@ -39,6 +40,8 @@ def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
     if hasattr(piece, "x_from"):
         return y, x_le + piece.x_from * chord, x_le + piece.x_to * chord
     kind = kind_of(piece)
+    if kind.stands is not None:
+        return _comb(layout, kind.stands(piece), kind.width_seen(piece))
     if kind.band is not None:
         return y, *kind.band(piece, chord, x_le)
     index = next(i for i, p in enumerate(layout.pieces) if p.id == piece.id)
@@ -47,6 +50,15 @@ def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
         return _rope_band(layout, ropes[0])
     middle, half = x_le + share_along(piece, y) * chord, 0.5 * kind.width_seen(piece)
     return y, np.maximum(middle - half, x_le), np.minimum(middle + half, x_le + chord)
+
+
+def _comb(layout: PartLayout, at: Array, wide: float) -> tuple[Array, Array, Array]:
+    """Across the whole chord at each of these places, and a line of no width from one to the next."""
+    y = np.clip(np.repeat(at, 4) + 0.5 * wide * np.tile([-1, -1, 1, 1], len(at)), 0.0, layout.plan.half_span)
+    chord, x_le = layout.plan.at(y)
+    across = np.tile([0.0, 1.0, 1.0, 0.0], len(at))
+    middle = x_le + 0.5 * chord
+    return y, middle - 0.5 * across * chord, middle + 0.5 * across * chord
 
 
 def _rope_band(layout: PartLayout, row: int) -> tuple[Array, Array, Array]:
@@ -105,9 +117,11 @@ def _section_piece(layout: PartLayout, p: int, k: int, stretch: float) -> SliceP
     piece: Any = layout.pieces[row.piece]
     x, z = float(members.x[p, k]) * stretch, float(members.z[p, k])
     h, w = float(members.height[p, k]), float(members.width[p, k])
-    table, _, material = row.prefix.partition(".")
-    entry = getattr(catalogue(), {"folded": "board", "stacked": "board"}.get(table, table))[material]
-    common = {"piece_id": piece.id, "kind": piece.kind, "family": entry.family, "on": piece.on}
+    family_, _, material = row.prefix.partition(".")
+    entry = getattr(catalogue(), table_of(family_))[material]
+    # a foam has none of its own, nor has glue
+    look = getattr(entry, "family", kind_of(piece).look or "foam")
+    common = {"piece_id": piece.id, "kind": piece.kind, "family": look, "on": piece.on}
     if row.round:
         hole = _circle(x, z, row.bore) if row.bore else []
         return SlicePiece(**common, shape="ring" if hole else "polygon", points=_circle(x, z, h), hole=hole)

@@ -6,6 +6,7 @@ import numpy as np
 
 from ..analysis.estimate import Estimate
 from ..catalogue import Spread, catalogue
+from ..sections.figures import table_of
 from ..units import System, in_system, sentence_in
 from .verdict import Step, Working
 
@@ -34,8 +35,7 @@ def step(label: str, number: float, unit: str, formula: str = "", source: str = 
 def basis(name: str) -> str:
     """What kind of source an entry's figures have."""
     family, _, rest = name.partition(".")
-    tables = {"folded": "board", "stacked": "board", "core": "foam"}
-    table = getattr(catalogue(), tables.get(family, family), {})
+    table = getattr(catalogue(), table_of(family), {})
     entry = table.get(rest.rpartition(".")[0].partition("@")[0])
     if entry is None:
         return "the catalogue, for this foam and density"

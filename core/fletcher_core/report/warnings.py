@@ -71,6 +71,31 @@ def _has_room(layout: PartLayout) -> Iterator[tuple[int, str]]:
             yield row.piece, _ROOM
 
 
+#: chord before a hinge within which a web closes the hollow; own choice
+_CLOSES = 0.1
+
+
+def left_open(layout: PartLayout) -> list[str]:
+    """Of a hollow part whose control surface is cut from it: whether anything closes the hollow before the hinge."""
+    if layout.inside is None:
+        return []
+    members, chord, said = layout.section.members, layout.outline.chord, []
+    for name, surface in layout.part.surfaces.items():
+        here = (layout.plan.y > surface.y_from_mm) & (layout.plan.y < surface.y_to_mm)
+        hinge = 1 - surface.chord_share
+        webs = [
+            p for p, row in enumerate(layout.member_rows)
+            if row.web_width and layout.pieces[row.piece].on
+            and np.all((members.present[p] > 0) & (members.x[p] > (hinge - _CLOSES) * chord), where=here)
+        ]  # fmt: skip
+        if not webs and here.any():
+            said.append(
+                f"Where the {name} is cut out, the hollow stands open and the part is soft in twist: put a web in just "
+                "before its hinge."
+            )
+    return said
+
+
 def _foam(layout: PartLayout) -> Foam | None:
     return catalogue().foam.get(layout.part.core.material)
 

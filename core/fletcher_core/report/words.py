@@ -62,6 +62,8 @@ def where(piece: Any, system: System) -> str:
         return f"{face}, {piece.x_from:.0%} to {piece.x_to:.0%} of chord, {span}"
     if hasattr(piece, "edge"):
         return f"{piece.edge} edge, {span}"
+    if not hasattr(piece, "chord_from"):
+        return f"nose to trailing edge, {span}"
     at = f"at {piece.chord_from:.0%} of chord"
     if abs(piece.chord_to - piece.chord_from) > 0.005:
         at = f"from {piece.chord_from:.0%} to {piece.chord_to:.0%} of chord"

@@ -175,7 +175,20 @@ def _bend(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         step("Sideways, by bending askew", s.shape.inplane[k, -1], "mm aft", "limit moment × EIxz, integrated twice"),
     ]  # fmt: skip
     inputs = _inputs(
-        a, "core", "stock", "skin", "board", "cord", "folded", "stacked", "fibre", "resin", "lay_up", "glue"
+        a,
+        "core",
+        "stock",
+        "skin",
+        "board",
+        "cord",
+        "folded",
+        "stacked",
+        "upright",
+        "fillet",
+        "fibre",
+        "resin",
+        "lay_up",
+        "glue",
     )
     title = f"How far the tip bends at most: {worst}"
     return _made(a, figure, title, steps, inputs, "mm", "bend", total)

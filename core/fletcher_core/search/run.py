@@ -15,13 +15,14 @@ from ..analysis.evaluation import grams_of
 from ..analysis.skin_twist import SkinTwist
 from ..failure.modes import OF_JOINTS
 from ..kinds import kind_of
-from ..model import Airframe, Piece, Problem, Refused, Scheme
+from ..model import Airframe, HollowSection, Peeled, Piece, Problem, Refused, Scheme
 from ..report.verdict import Verdict
 from ..shelf import ShelfItem
 from ..units import Measure, System
 from ..verdicts import evaluate
+from .papers import PAPERS_SAID, papers_tried
 from .space import Option, Space, space_of, words_of
-from .wish import Wish
+from .wish import MOST, Wish
 
 Array = NDArray[np.float64]
 
@@ -63,6 +64,8 @@ class Point(BaseModel):
     twist_deg: float
     minutes: float
     price: float | None
+    #: which paper inside is peeled off for it, where that was tried; None where it stays as it is
+    peeled_inside: Peeled | None = None
     meets: bool
     #: the case of load whose load it does not stand; empty where it stands all
     gives_way_in: str
@@ -176,7 +179,7 @@ def _twist(
     swaps: list[Swap], memo: Memo,
 ) -> SkinTwist | None:  # fmt: skip
     """Of every way of a block, from the memo where its sheets were met before; None where sticks have a part in it."""
-    if airframe.part(scheme.part).folded:
+    if airframe.part(scheme.part).hollow:
         return None
     if not only_sticks([bank.scheme.pieces[k] for option in sticks for k in bank.sticks[option]]):
         return None
@@ -241,11 +244,38 @@ def search(
     """
     flies_along = airframe.rest_g + grams_of(airframe, others)
     airframe = airframe.model_copy(update={"rest_g": flies_along})
-    space = space_of(airframe, scheme, wish, shelf)
+    tried = papers_tried(airframe, scheme, wish)
+    if len(tried) == 1:
+        plain = wish.model_copy(update={"vary": [v for v in wish.vary if v != "papers"] or wish.vary})
+        yield from _of_one(airframe, scheme, plain, shelf, system, runner, mapper, MOST)
+        return
+    found: list[Found] = []
+    before, best = 0, np.inf
+    for k, one in enumerate(tried):
+        last = 0
+        for step in _of_one(one, scheme, wish, shelf, system, runner, mapper, MOST // len(tried)):
+            if isinstance(step, Progress):
+                last = step.of
+                yield Progress(done=before + step.done, of=before + step.of * (len(tried) - k))
+            elif isinstance(step, Found):
+                found.append(step)
+            elif step.point.part_g < best:
+                best = step.point.part_g
+                yield step
+        before += last
+    yield together(found, system)
+
+
+def _of_one(
+    airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None, system: System, runner: Runner,
+    mapper: Mapper, most: int,
+) -> Iterator[Progress | Better | Found]:  # fmt: skip
+    """The search with the part as it is described."""
+    space = space_of(airframe, scheme, wish, shelf, most)
     if space.size == 0:
         what = "Nothing on the shelf fits into this wing." if wish.from_shelf else "Nothing that may change fits."
         raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
-    bank, blocks = bank_of(scheme, space), blocks_of(space, airframe.part(scheme.part).folded)
+    bank, blocks = bank_of(scheme, space), blocks_of(space, airframe.part(scheme.part).hollow)
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
     done, sooner = 0, _Sooner(airframe, scheme, wish, space, system)
     likely = _likely(space)
@@ -276,6 +306,7 @@ def _answers(space: Space, got: BatchResult) -> Answers:
 _WANTED: dict[str, tuple[str, str, bool]] = {
     "break_g": ("the load it must hold", "holds", True),
     "tip_bend_mm": ("the bend of the tip", "bend", False),
+    "tip_bend_least_mm": ("the flex", "bend", True),
     "twist_deg": ("the twist", "twist", False),
     "part_g": ("the weight", "part_g", False),
     "minutes": ("the minutes", "minutes", False),
@@ -328,15 +359,39 @@ def _evenly(items: NDArray[np.intp], count: int) -> list[int]:
     return [int(items[round(k)]) for k in np.linspace(0, len(items) - 1, count)]
 
 
+def together(found: list[Found], system: System) -> Found:
+    """Of searches with other papers on: the lightest winner, one front for all, and what the papers came to."""
+    winners = [f.winner for f in found if f.winner is not None]
+    best = min(winners, key=lambda p: p.part_g, default=None)
+    of = next((f for f in found if f.winner is best and best is not None), found[0])
+    why = list(of.why)
+    for other in found:
+        if other is of:
+            continue
+        said = PAPERS_SAID[next((p.peeled_inside for p in other.front if p.peeled_inside), "none")]
+        if best is None:
+            why += [f"With {said}: {line}" for line in other.why[:1]]
+        elif other.winner is None:
+            why.append(f"With {said} nothing does it.")
+        else:
+            why.append(f"With {said} the lightest is {_grams(other.winner.part_g - best.part_g, system)} heavier.")
+    return Found(
+        tried=sum(f.tried for f in found), meeting=sum(f.meeting for f in found), winner=best,
+        front=_fronts([p for f in found for p in f.front]), cloud=[d for f in found for d in f.cloud], why=why,
+    )  # fmt: skip
+
+
 class _Full:
     """Ways by the full model, each once."""
 
     def __init__(
-        self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System
-    ) -> None:
+        self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System,
+    ) -> None:  # fmt: skip
         self.airframe, self.scheme, self.wish, self.space = airframe, scheme, wish, space
         self.answers, self.system = answers, system
         self._points: dict[int, Point] = {}
+        made = airframe.part(scheme.part).aerofoil
+        self.peeled = made.peeled_inside if "papers" in wish.vary and isinstance(made, HollowSection) else None
         #: of the case that is told first: the load, and what must be held of all that load it so; and at most how much
         #: of a typical build's first sign and end nine in ten keep
         self._asked: tuple[float, float] | None = None
@@ -366,7 +421,8 @@ class _Full:
     def name(self, way: int) -> str:
         stick, sheet = self.options(way)
         said = [words_of(o, self.system) for o in (stick, sheet) if o.pieces]
-        return "; ".join(said) or "Bare"
+        papers = [PAPERS_SAID[self.peeled]] if self.peeled else []
+        return "; ".join([*(said or ["Bare"]), *papers])
 
     def pieces(self, way: int) -> list[Any]:
         stick, sheet = self.options(way)
@@ -398,11 +454,13 @@ class _Full:
             self._learn(v)
             price = float(self.answers.price[way])
             usual = {
-                "break_g": v.holds.n.value, "tip_bend_mm": v.tip_bend_mm.value, "twist_deg": abs(v.twist_deg.value),
+                "break_g": v.holds.n.value, "tip_bend_mm": v.tip_bend_mm.value,
+                "tip_bend_least_mm": v.tip_bend_mm.value, "twist_deg": abs(v.twist_deg.value),
                 "part_g": v.mass.part_g.value, "minutes": float(self.answers.minutes[way]), "price": price,
             }  # fmt: skip
             figures = usual | {
                 "break_g": v.holds.n.low, "tip_bend_mm": v.tip_bend_mm.high,
+                "tip_bend_least_mm": v.tip_bend_mm.low,
                 "twist_deg": max(abs(v.twist_deg.low), abs(v.twist_deg.high)), "part_g": v.mass.part_g.high,
             } if nine else usual  # fmt: skip
             # the rule by which every screen judges; of nine in ten, so that they do
@@ -417,7 +475,7 @@ class _Full:
             self._points[way] = Point(
                 pieces=made.pieces, name=self.name(way), part_g=usual["part_g"], hold_g=usual["break_g"],
                 break_g=v.breaks.n.value, nine_hold_g=v.holds.n.low if nine else None, bend_mm=usual["tip_bend_mm"],
-                twist_deg=usual["twist_deg"],
+                twist_deg=usual["twist_deg"], peeled_inside=self.peeled,
                 minutes=figures["minutes"], price=None if np.isnan(price) else price, meets=meets,
                 gives_way_in=gives_way_in,
                 ends_at_joint=v.holds.how if v.holds.mode in OF_JOINTS else "",

@@ -197,10 +197,12 @@ def _thin(items: list[Any], count: int) -> list[Any]:
     return [items[round(k * (len(items) - 1) / (count - 1))] for k in range(count)]
 
 
-def space_of(airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None) -> Space:
+def space_of(
+    airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None, most: int = MOST
+) -> Space:
     """What may be tried.
 
-    `shelf`: what there is; options are limited to it where the wish says so, and priced by it.
+    `shelf`: what there is; options are limited to it where the wish says so, and priced by it. `most` ways.
 
     Raises
     ------
@@ -229,8 +231,8 @@ def space_of(airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[She
     fitting = [_priced(airframe, scheme, o, shelf, wish) for o in _that_fit(airframe, scheme, sticks)]
     covering = [_priced(airframe, scheme, o, shelf, wish) for o in _that_fit(airframe, scheme, sheets)]
     found = Space(kept, [o for o in fitting if o], [o for o in covering if o])
-    if found.size > MOST:
-        found = Space(kept, _thin(found.sticks, max(1, MOST // len(found.sheets))), found.sheets)
+    if found.size > most:
+        found = Space(kept, _thin(found.sticks, max(1, most // len(found.sheets))), found.sheets)
     return found
 
 

@@ -7,7 +7,7 @@ foam between two faces. A hollow body's walls come as another beside it; what st
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Any, Protocol
 
 import numpy as np
@@ -88,18 +88,18 @@ class TorsionStress:
         that and the one through the depth there; at the place where shear through the depth is greatest the same
         two. Then the greatest flow in each sheet, N; then the greatest shear under each sheet, N/mm; then that in
         each web, N/mm.
-    sheets : how many sheets. webs : which members are webs. seams : 1 where a row of a glued edge comes last.
+    sheets : how many sheets. webs : which members are webs. seams : names of the edges at which
+        walls are glued to each other, whose rows come last.
     """
 
     unit: Array
     sheets: int
     webs: tuple[int, ...]
-    seams: int = 0
+    seams: tuple[str, ...] = ()
 
-    @property
-    def seam(self) -> Array | None:
-        """(V, S) N, the greatest flow round the glued edge of a folded part; None where there is none."""
-        return np.asarray(self.unit[-1]) if self.seams else None
+    def seam(self, edge: str) -> Array:
+        """(V, S) N, the greatest flow round an edge of a hollow part."""
+        return np.asarray(self.unit[self.seams.index(edge) - len(self.seams)])
 
     @property
     def foam(self) -> tuple[tuple[Array, Array], tuple[Array, Array]]:
@@ -163,26 +163,26 @@ class ShearFlow:
     foam_stress : (V, S) largest shear stress in the foam, MPa.
     unit : (V, S) largest ES / EI over the depth, 1 / mm.
     web_stress : row of a web -> (V, S) largest shear stress in it, MPa.
-    seam : (V, S) N/mm round the glued edge of a folded part; None where there is none.
+    seams : edge of a hollow part -> (V, S) N/mm round it.
     """
 
     GA_s: Array
     foam_stress: Array
     unit: Array
     web_stress: dict[int, Array]
-    seam: Array | None = None
+    seams: dict[str, Array] = field(default_factory=dict)
 
     def take(self, index: NDArray[np.intp]) -> ShearFlow:
         """Some of the variants, or some of them more than once."""
         webs = {p: stress[index] for p, stress in self.web_stress.items()}
-        seam = None if self.seam is None else self.seam[index]
-        return ShearFlow(self.GA_s[index], self.foam_stress[index], self.unit[index], webs, seam)
+        seams = {edge: flow[index] for edge, flow in self.seams.items()}
+        return ShearFlow(self.GA_s[index], self.foam_stress[index], self.unit[index], webs, seams)
 
     def at(self, stations: NDArray[np.intp]) -> ShearFlow:
         """Of some of the stations."""
         webs = {p: stress[:, stations] for p, stress in self.web_stress.items()}
-        seam = None if self.seam is None else self.seam[:, stations]
-        return ShearFlow(self.GA_s[:, stations], self.foam_stress[:, stations], self.unit[:, stations], webs, seam)
+        seams = {edge: flow[:, stations] for edge, flow in self.seams.items()}
+        return ShearFlow(self.GA_s[:, stations], self.foam_stress[:, stations], self.unit[:, stations], webs, seams)
 
     def carried(self, weights: Array) -> ShearFlow:
         """To other stations, by `weights` (S, new S): as lengths and areas go where the size alone changes."""
@@ -190,8 +190,8 @@ class ShearFlow:
         root = length @ weights
         webs = {p: stress * self.GA_s @ weights / root**2 for p, stress in self.web_stress.items()}
         stress, unit = self.foam_stress * self.GA_s @ weights / root**2, self.unit * length @ weights / root
-        seam = None if self.seam is None else self.seam * length @ weights / root
-        return ShearFlow(root**2, stress, unit, webs, seam)
+        seams = {edge: flow * length @ weights / root for edge, flow in self.seams.items()}
+        return ShearFlow(root**2, stress, unit, webs, seams)
 
     def like(self, some: ShearFlow, stations: NDArray[np.intp], weights: Array) -> ShearFlow:
         """That of other variants, known at some `stations`, whose first is made as this one of a single variant is."""
@@ -202,7 +202,7 @@ class ShearFlow:
         webs = {p: of(stress, some.web_stress[p]) for p, stress in self.web_stress.items()}
         return ShearFlow(
             of(self.GA_s, some.GA_s), of(self.foam_stress, some.foam_stress), of(self.unit, some.unit), webs,
-            None if self.seam is None or some.seam is None else of(self.seam, some.seam),
+            {edge: of(flow, some.seams[edge]) for edge, flow in self.seams.items()},
         )  # fmt: skip
 
 

@@ -13,9 +13,9 @@ from collections.abc import Callable, Mapping
 import numpy as np
 from numpy.typing import NDArray
 
-from ..catalogue import Board, Spread, catalogue
+from ..catalogue import Board, Spread, Stock, catalogue
 from ..kinds import CORD_AREA, kind_of
-from ..model.aerofoil import FoldedBoard
+from ..model.aerofoil import HollowSection
 from ..model.lifting import Lifting
 from .layout import SEAM, PartLayout
 from .own_sheets import face_thickness
@@ -46,6 +46,8 @@ def foam_spreads(part: Lifting) -> Table:
     board = cat.board.get(core.material)
     if board is not None:
         return _board_core(part, board) if board.paper_faced else _flutes(part, board)
+    if core.material in cat.stock:
+        return _wood(cat.stock[core.material])
     foam = cat.foam[core.material]
     names = ("density", "E", "G", "shear", "tension", "compression_10pct", "plateau_25pct")
     table = {f"core.{k}": getattr(foam, k) for k in names}
@@ -55,6 +57,15 @@ def foam_spreads(part: Lifting) -> Table:
         for k in names[1:]:
             table[f"core.{k}"] = _scaled(table[f"core.{k}"], ratio**1.5)
     return table
+
+
+def _wood(wood: Stock) -> Table:
+    """Thin sheets of it as the walls of a hollow part, grain along the span."""
+    return {
+        "core.density": wood.density, "core.E": wood.E, "core.G": wood.G, "core.shear": wood.panel_shear
+        or wood.interlaminar_shear, "core.tension": wood.tension, "core.compression_10pct": wood.compression,
+        "core.plateau_25pct": wood.compression,
+    }  # fmt: skip
 
 
 def _boards_in_stack(part: Lifting, board: Board) -> int:
@@ -202,6 +213,25 @@ def _foam(key: str) -> Table:
     return {k: getattr(foam, k) for k in ("density", "E", "G", "shear", "tension", "compression_10pct")}
 
 
+def _upright(key: str) -> Table:
+    """Foam on edge, as a web."""
+    foam = catalogue().foam[key]
+    return {
+        "E": foam.E, "G": foam.G, "density": foam.density, "tension": foam.tension,
+        "compression": foam.compression_10pct, "interlaminar_shear": foam.shear, "panel_shear": foam.shear,
+    }  # fmt: skip
+
+
+def _fillet(key: str) -> Table:
+    """Glue that has set by itself; E follows from G."""
+    glue = catalogue().glue[key]
+    holds = glue.lap_on_hard
+    return {
+        "G": glue.G, "density": _scaled(Spread(0.95, 1.0, 1.05), glue.density), "tension": holds, "compression": holds,
+        "interlaminar_shear": holds,
+    }  # fmt: skip
+
+
 def _folded(key: str) -> Table:
     """A board's core and papers, by themselves; what the wall is as a whole is derived from them."""
     board = catalogue().board[key]
@@ -237,9 +267,19 @@ def _seam(key: str) -> Table:
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
     "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded, "stacked": _folded,
     "board": lambda key: _board_sheet(catalogue().board[key]),
-    "moving": _moving, "seam": _seam,
+    "upright": _upright, "fillet": _fillet, "moving": _moving, "seam": _seam,
     "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
 }  # fmt: skip
+
+
+#: families of figures whose materials stand in a table of another name
+_TABLES = {"folded": "board", "stacked": "board", "moving": "board", "upright": "foam", "fillet": "glue",
+           "core": "foam"}  # fmt: skip
+
+
+def table_of(family: str) -> str:
+    """The table of the catalogue in which the materials of a family of figures stand."""
+    return _TABLES.get(family, family)
 
 
 def _glue(key: str) -> Table:
@@ -256,7 +296,7 @@ def spreads(layout: PartLayout) -> Table:
     prefixes = [r.prefix for r in layout.member_rows] + [r.prefix for r in layout.sheet_rows]
     prefixes += [r.prefix for r in layout.patch_rows if r.prefix]
     joints = [p.joint for p in layout.part.panels if p.joint.kind != "through"]
-    fold = layout.part.aerofoil.glue if isinstance(layout.part.aerofoil, FoldedBoard) else None
+    fold = layout.part.aerofoil.glue if isinstance(layout.part.aerofoil, HollowSection) else None
     prefixes += [f"stock.{j.material}" for j in joints] + [f"skin.{j.tape}" for j in joints if j.tape]
     prefixes += [prefix for piece in layout.pieces for prefix in kind_of(piece).uses(piece)]
     for prefix in dict.fromkeys(prefixes):

@@ -12,12 +12,12 @@ from numpy.typing import NDArray
 from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, profile_of, sheet_of
 from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
 from ..kinds.rows import Faces
-from ..model.aerofoil import FoldedBoard
+from ..model.aerofoil import HollowSection
 from ..model.lifting import Lifting
 from .contract import Kernel
 from .filled import FILLED, patches_of
 from .moving import hang
-from .own_sheets import between_faces, face_thickness, folded_sheets, own_sheets
+from .own_sheets import between_faces, face_thickness, own_sheets, papers_of
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
 from .walled import WALLED, room_in
 
@@ -243,13 +243,13 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
     """
     plan = planform(part, _changes(part, pieces), stations)
     made = part.aerofoil
-    hollow = isinstance(made, FoldedBoard)
-    profile = None if isinstance(made, FoldedBoard) else between_faces(part.core, profile_of(made))
+    wall = sheet_of(part).foam if isinstance(made, HollowSection) else None
+    profile = None if wall is not None else between_faces(part.core, profile_of(made))
     outline = outline_of(part, plan, profile)
-    inside = room_in(outline, sheet_of(part.core.material).foam + face_thickness(part.core)) if hollow else None
+    inside = None if wall is None else room_in(outline, wall + face_thickness(part.core))
     ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside)
-    if isinstance(made, FoldedBoard):
-        rows = Rows(sheets=folded_sheets(made, part.core, outline))
+    if isinstance(made, HollowSection) and wall is not None:
+        rows = Rows(sheets=papers_of(made, part.core, wall, outline))
     else:
         rows = Rows(sheets=own_sheets(part.core, plan.y))
     for index, piece in enumerate(pieces):
@@ -257,14 +257,14 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
         rows.members += found.members
         rows.sheets += found.sheets
         rows.patches += found.patches
-    if isinstance(made, FoldedBoard):
+    if isinstance(made, HollowSection):
         rows.patches += _seams(made, ground)
     if rows.patches:
         _cut(rows, ground)
         _round_notches(rows, [p.on for p in pieces], ground)
     hang(rows, part, ground)
-    if hollow:
-        rows = _in_the_hollow(rows, sheet_of(part.core.material).foam)
+    if wall is not None:
+        rows = _in_the_hollow(rows, wall)
     return assemble(part, pieces, ground, plan, outline, rows)
 
 
@@ -274,7 +274,7 @@ SEAM = 12.0
 _NOSE = 2.0
 
 
-def _seams(made: FoldedBoard, ground: Ground) -> list[PatchRow]:
+def _seams(made: HollowSection, ground: Ground) -> list[PatchRow]:
     """Glue in the nose and at the trailing edge: what is glued in mm, a thousandth of that as area, so that it takes no
     foam's place."""
     chord, here = ground.outline.chord, np.ones_like(ground.outline.chord)
@@ -335,7 +335,6 @@ def assemble(
             tail_edge=np.array([float(r.tail_edge) for r in rows.sheets]),
             inside=np.array([r.inside for r in rows.sheets]),
         )
-    folded = isinstance(part.aerofoil, FoldedBoard)
     inside = ground.inside if isinstance(ground.inside, Outline) else None
     return PartLayout(
         part,
@@ -347,7 +346,7 @@ def assemble(
             members,
             sheets,
             patches_of(rows.patches, outline, inside),
-            sheet_of(part.core.material).foam if folded else None,
+            sheet_of(part).foam if part.hollow else None,
             face_thickness(part.core) if any(r.piece is None and r.inside for r in rows.sheets) else 0.0,
         ),
         rows.members,
@@ -355,5 +354,5 @@ def assemble(
         rows.patches,
         bond_width=wide(rows.members, "bond_width") if rows.members else np.zeros((0, s_count)),
         free_length=np.array([r.free_length for r in rows.members]),
-        kernel=WALLED if folded else FILLED,
+        kernel=WALLED if part.hollow else FILLED,
     )

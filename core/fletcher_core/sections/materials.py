@@ -37,6 +37,7 @@ _FIGURES_OF: Mapping[str, Mapping[str, str]] = {
     "instead": {"E": "own", "G": "own", "density": "own"},
     "loose": {"E": "", "G": "", "density": "own"},
     "beside": {"E": "core", "G": "core", "density": "own"},
+    "adds": {"E": "core", "G": "core", "density": "own"},
     "hollow": {"E": "core", "G": "", "density": "core"},
 }
 
@@ -78,6 +79,8 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
     def bears(*ways: str) -> Array:
         return np.array([float(r.bears in ways) for r in sheets])
 
+    # what takes no place of the core's weighs as much more
+    adds = np.array([float(r.stands == "adds") for r in patches])
     E = _columns([values[f"{r.prefix}.E"] * (r.grain_factor * (not r.loose)) for r in rows], count)
     return SectionMaterials(
         CoreFoam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
@@ -92,6 +95,6 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         _columns([there(r.piece, r.cut_by, r.left_by) for r in sheets], count),
         patch("E"),
         patch("G"),
-        patch("density", 1e-6),
+        patch("density", 1e-6) + adds * (values["core.density"] * 1e-6)[:, None],
         _columns([there(r.piece, ()) for r in patches], count),
     )

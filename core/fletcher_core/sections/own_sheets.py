@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
-from ..geometry import Outline, Profile, sheet_of
+from ..geometry import Outline, Profile
 from ..kinds import SheetRow
-from ..model.aerofoil import FoldedBoard
+from ..model.aerofoil import HollowSection
 from ..model.core import Core
 from .walled import extent
 
@@ -37,8 +37,15 @@ def between_faces(core: Core, profile: Profile) -> Profile:
     return replace(profile, plate_mm=profile.plate_mm - 2 * face_thickness(core))
 
 
-def folded_sheets(made: FoldedBoard, core: Core, outline: Outline) -> list[SheetRow]:
-    """The papers of a folded board: outside round the nose, inside as far as there is room between both sheets."""
+def papers_of(made: HollowSection, core: Core, foam: float, outline: Outline) -> list[SheetRow]:
+    """The papers of a hollow part's board: outside round the nose, inside as far as there is room between both sheets.
+
+    Parameters
+    ----------
+    foam : mm of it, within its papers.
+    """
+    if core.material not in catalogue().board:
+        return []
     t, prefix = face_thickness(core), f"board.{core.material}"
     chord = outline.chord
     whole, none = np.ones_like(chord), np.zeros_like(chord)
@@ -46,7 +53,6 @@ def folded_sheets(made: FoldedBoard, core: Core, outline: Outline) -> list[Sheet
         SheetRow(None, prefix, 1, f, none, whole, t, True, False, whole, part="outer paper")
         for f in _STAYS[made.peeled_outside]
     ]
-    foam = sheet_of(core.material).foam
     # where less room is left than both papers take, half of each counts
     reach = extent(outline, foam + 0.5 * t)
     for f in _STAYS[made.peeled_inside]:

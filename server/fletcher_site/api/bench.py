@@ -29,6 +29,7 @@ from fletcher_core import (
     Problem,
     Refused,
     Seat,
+    SheetedSection,
     Slice,
     Spread,
     Stand,
@@ -84,8 +85,8 @@ STATIONS, MOVING_STATIONS = 61, 31
 
 _PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
 _DESCRIBED: tuple[type[BaseModel], ...] = (
-    Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, FoldedBoard, Core,
-    Tailplane, Fin, *_PIECES,
+    Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, FoldedBoard, SheetedSection,
+    Core, Tailplane, Fin, *_PIECES,
 )  # fmt: skip
 
 
@@ -137,6 +138,8 @@ def _choices(table: dict[str, Any]) -> list[Choice]:
             if hasattr(entry, listed):
                 shapes = getattr(entry, listed)
                 tags[listed] = " ".join([shapes] if isinstance(shapes, str) else shapes or [])
+        if getattr(entry, "sheeting", False):
+            tags["sheeting"] = "yes"
         if hasattr(entry, "spread"):
             tags["spreads"] = "yes" if entry.spread is not None else "no"
         found.append(

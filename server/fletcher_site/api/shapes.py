@@ -191,7 +191,7 @@ class JointWish(BaseModel):
 class SectionWish(BaseModel):
     airframe: Airframe
     part: PartName
-    kind: Literal["naca", "flat_plate", "folded"]
+    kind: Literal["naca", "flat_plate", "folded", "sheeted"]
 
 
 class SectionStart(Schema):

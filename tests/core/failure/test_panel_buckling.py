@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 import pytest
 import skfem
-from fletcher_core.failure.modes.panel_buckling import buckles_at, laminate, panels, share_left
+from fletcher_core.failure.modes.panel_buckling import _cylinder, buckles_at, laminate, panels, share_left
 from fletcher_core.failure.state import LoadedPart
 from fletcher_core.kinds.boards import BoardSpar
 from fletcher_core.model import Core, FoldedBoard
@@ -146,3 +146,28 @@ def test_push_and_shear_by_finite_elements(soft: float) -> None:
     sheared_by = _by_elements(D, S, b, 4 * b, True)
     assert 0.9 < push / waves < 1.01
     assert 0.75 < sheared / sheared_by < 1.05
+
+
+@pytest.mark.parametrize("short", [0.35, 0.6, 1.0])
+def test_panels_between_ribs_by_finite_elements(short: float) -> None:
+    """Of a plate that ribs end: push as it is, shear on the safe side."""
+    D, b, S = 2000.0, 100.0, 1e5
+    along = np.array([np.pi**2 * D / b**2])
+    push, sheared = (float(v[0]) for v in buckles_at(along, np.array([S]), short))
+    assert 0.9 < push / _by_elements(D, S, b, short * b, False) < 1.05
+    assert 0.65 < sheared / _by_elements(D, S, b, short * b, True) < 1.05
+    assert push > float(buckles_at(along, np.array([S]))[0][0])
+
+
+@pytest.mark.parametrize("bulge", [0.2, 1.0, 3.0, 8.0, 20.0])
+def test_a_curved_panel_stands_less_than_either_of_timoshenkos_limits(bulge: float) -> None:
+    """Over the flat one, under what theory gives a little curved one and a whole cylinder: tests give less."""
+    E, t, b = 1000.0, 2.0, 100.0
+    D, EA, R = E * t**3 / 12 / (1 - 0.3**2), E * t, b**2 / (8 * bulge)
+    flat = 4 * np.pi**2 * D / b**2
+    slightly = flat + E * t * b**2 / (4 * np.pi**2 * R**2)
+    whole = 0.605 * E * t**2 / R
+    cylinder = float(_cylinder(np.array(EA), np.array(D), np.array(bulge), np.array(b), 1.0))
+    assert cylinder == pytest.approx(0.45 * whole * (1 - 0.3**2) ** 0.5, rel=0.01)
+    push = 0.5 * flat + (0.25 * flat**2 + cylinder**2) ** 0.5
+    assert flat < push <= 1.001 * min(slightly, max(flat, whole) + 0.5 * flat)

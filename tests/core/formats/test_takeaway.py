@@ -12,10 +12,10 @@ from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tube import Tube
 from fletcher_core.questions.offers import OFFERED, offers
-from fletcher_core.questions.suggestions import start
+from fletcher_core.questions.suggestions import start, usual_section
 from fletcher_core.verdicts import evaluate
 
-from tests.conftest import make_airframe, make_scheme
+from tests.conftest import SOLID_WISHES, make_airframe, make_scheme
 
 SVG = "{http://www.w3.org/2000/svg}"
 TUBE = Tube(id="t", name='=cmd|"x"!A1', outer_mm=8, inner_mm=6, y_to_mm=450)
@@ -53,7 +53,12 @@ def test_a_ledger_keeps_its_figures_and_runs_nothing() -> None:
 def test_every_kind_is_offered_as_it_would_lie_in_this_wing() -> None:
     file = start("sport", "New")
     found = {o.kind: o for o in offers(file.airframe, file.schemes[0], "metric")}
-    assert set(found) == set(OFFERED)
+    # what is for hollow parts alone is offered there
+    assert set(found) == set(SOLID_WISHES)
+    hollow = usual_section(file.airframe, "wing", "sheeted")
+    parts = file.airframe.parts.model_copy(update={"wing": hollow})
+    airframe = file.airframe.model_copy(update={"parts": parts})
+    assert {o.kind for o in offers(airframe, file.schemes[0], "metric")} == set(OFFERED)
     # a 3 mm rod pair: 2 x pi/4 x 9 mm2 of carbon at 1550 kg/m3 in place of foam
     pair = found["rod_pair"]
     assert len(set(pair.what)) == 1

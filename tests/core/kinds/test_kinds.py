@@ -12,6 +12,8 @@ from fletcher_core.catalogue import catalogue
 from fletcher_core.geometry import planform, profile_of
 from fletcher_core.kinds import BUILDS, GROUPS, KINDS, Ground, Room
 from fletcher_core.model import Scheme
+from fletcher_core.questions.suggestions import usual_section
+from fletcher_core.sections import lay_out
 from fletcher_core.shelf.item import FORMS
 
 from ops.shell import ROOT
@@ -21,32 +23,35 @@ ROOM = Room(frozenset({"rod-1"}), tip=600.0, end=420.0, share=0.3, depth=18.0, r
 MODELS = {kind.model.__name__ for kind in KINDS.values()}
 
 
-def ground() -> Ground:
-    wing = make_airframe().wing
-    plan = planform(wing)
-    return Ground(plan, plan.outline(profile_of(wing.aerofoil)))
+def ground(hollow: bool = False) -> Ground:
+    airframe = make_airframe()
+    if hollow:
+        return lay_out(usual_section(airframe, "wing", "sheeted"), []).ground
+    plan = planform(airframe.wing)
+    return Ground(plan, plan.outline(profile_of(airframe.wing.aerofoil)))
 
 
 @pytest.mark.parametrize("name", KINDS)
 def test_a_kind_says_all_that_it_is(name: str) -> None:
     kind = KINDS[name]
+    beneath = ground(kind.only_hollow)
     piece = kind.suggest(ROOM)[0]
     assert isinstance(piece, kind.model)
     assert piece.id not in ROOM.taken
     Scheme.model_validate({"id": "s", "name": "S", "pieces": [piece.model_dump()]})
-    rows = kind.rows(piece, 0, ground())
+    rows = kind.rows(piece, 0, beneath)
     assert rows.members or rows.sheets or rows.patches
     assert kind.group in GROUPS
     assert kind.size(piece, lambda mm: f"{mm:g}")
     assert kind.minutes.start.low < kind.minutes.start.typical < kind.minutes.start.high
     assert kind.offer.good.endswith(".")
     assert kind.offer.bad.endswith(".")
-    assert list(kind.problems(piece, rows.members, ground())) == []
-    if kind.table is None:
-        assert kind.needs(piece, ground()) == []
+    assert list(kind.problems(piece, rows.members, beneath)) == []
+    if kind.table in (None, "glue"):
+        assert kind.needs(piece, beneath) == []
     else:
         assert getattr(piece, "material", None) in getattr(catalogue(), kind.table)
-        need = kind.needs(piece, ground())[0]
+        need = kind.needs(piece, beneath)[0]
         assert need.form in FORMS
         assert need.amount > 0
     for direction in "xz":

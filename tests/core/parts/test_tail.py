@@ -9,7 +9,6 @@ from typing import Any
 import numpy as np
 import pytest
 from fletcher_core.geometry import planform
-from fletcher_core.kinds import WISHES
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.loads import AIR_DENSITY, GRAVITY
@@ -32,7 +31,7 @@ from fletcher_core.report.stand import stand
 from fletcher_core.verdicts import evaluate, why
 from pydantic import ValidationError
 
-from tests.conftest import make_airframe
+from tests.conftest import SOLID_WISHES, make_airframe
 
 ELEVATOR = ControlSurface(y_from_mm=0, y_to_mm=200, chord_share=0.3, throw_deg=20)
 PANEL = Panel(span_mm=200, root_chord_mm=100, tip_chord_mm=100)
@@ -193,7 +192,7 @@ def test_a_part_to_start_from_is_of_a_usual_size_and_can_be_judged(part: Any) ->
         start_part(airframe, part)
 
 
-@pytest.mark.parametrize("wish", WISHES)
+@pytest.mark.parametrize("wish", SOLID_WISHES)
 def test_every_piece_can_be_laid_on_a_tail(wish: str) -> None:
     from fletcher_core.questions.suggestions import suggest
 

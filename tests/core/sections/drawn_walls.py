@@ -7,8 +7,12 @@ from __future__ import annotations
 
 import json
 import random
+import sys
 from pathlib import Path
 from typing import Any
+
+import numpy as np
+from fletcher_core.geometry import naca_four_digit
 
 from tests.core.sections.walls_by_elements import by_elements, shear_by_elements
 
@@ -67,8 +71,29 @@ def _box(r: random.Random, missing: list[str], papers: str, sticks: bool) -> dic
     }  # fmt: skip
 
 
+def _sheeted(r: random.Random, webs: int, papers: str) -> dict[str, Any]:
+    """A NACA section that is nowhere thinner than one and a half sheets, as they meet at its edges."""
+    chord, t = round(r.uniform(120, 260)), r.choice((1.5, 2.0, 3.0))
+    wall = _wall(r, t, False, papers)
+    full = t + sum(wall[s]["t_mm"] for s in ("outer", "inner") if wall[s])
+    code = r.choice(("2412", "0014", "4415"))
+    xu, zu, xl, zl = naca_four_digit(code, 200)
+    x = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 31)))
+    up, low = np.interp(x, xu, zu) * chord, np.interp(x, xl, zl) * chord
+    middle, half = 0.5 * (up + low), np.maximum(0.5 * (up - low), 0.75 * full)
+    top, bottom = ([[round(float(a) * chord, 3), round(float(b), 3)] for a, b in zip(x, f, strict=True)]
+                   for f in (middle + half, middle - half))  # fmt: skip
+    tw = r.choice((2.0, 4.0, 6.0))
+    places = [0.3 * chord, 0.6 * chord][:webs]
+    return {
+        "shape": {"kind": "polygon", "points": [*top, *bottom[::-1]]}, "wall": wall,
+        "webs": [{"y_mm": round(y, 2), "t_mm": tw, "foam": wall["foam"], "faces": None} for y in places],
+    }  # fmt: skip
+
+
 def drawn() -> list[dict[str, Any]]:
-    """Twenty: twelve folded wings, of which six have everything that shears in one proportion; eight boxes."""
+    """Twelve folded wings, of which six have everything that shears in one proportion; eight boxes; four wings sheeted
+    over webs."""
     r, found = random.Random(1907), []
     for k in range(12):
         papers = ("both", "outer", "both", "inner")[k % 4]
@@ -76,6 +101,9 @@ def drawn() -> list[dict[str, Any]]:
     for k in range(8):
         missing = [[], ["bottom"], [], ["top"]][k % 4]
         found.append({"name": f"box-{k + 1}", **_box(r, missing, ("both", "outer")[k // 4], k % 2 == 1 or k == 6)})
+    r = random.Random(2023)
+    for k in range(4):
+        found.append({"name": f"sheeted-{k + 1}", **_sheeted(r, (0, 1, 2, 1)[k], ("none", "none", "outer", "both")[k])})
     return found
 
 
@@ -88,8 +116,13 @@ def worked_out(case: dict[str, Any]) -> dict[str, Any]:
 
 
 if __name__ == "__main__":
+    # names on the command line are worked out anew, the rest stay as they are; none: all
+    kept = {c["name"]: c for c in json.loads(FILE.read_text())["cases"]} if sys.argv[1:] else {}
     cases = []
     for each in drawn():
+        if kept and each["name"] not in sys.argv[1:]:
+            cases.append(kept[each["name"]])
+            continue
         cases.append(worked_out(each))
         print(each["name"], flush=True)
     document = {"format": "body-reference", "version": 1, "notes": "drawn; see drawn_walls.py", "cases": cases}

@@ -7,6 +7,7 @@ import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
 import { FoldedSection } from "./FoldedSection";
+import { SheetedSection } from "./SheetedSection";
 
 interface Props {
   airframe: Airframe;
@@ -116,7 +117,7 @@ function Details({ name, wing, catalogue, grid, setPart, setJoint, takeKind }: D
       <legend className="float-left w-full text-[18px] font-semibold">How it is held and joined</legend>
       {board && (
         <div className={grid}>
-          {wing.aerofoil.kind === "folded" ? null : board.tags?.paper_faced === "yes" ? (
+          {"peeled_inside" in wing.aerofoil ? null : board.tags?.paper_faced === "yes" ? (
             <ChoiceField
               label="Its paper"
               path={`${at}core.peeled`}
@@ -278,7 +279,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
       // while the form has a fault there is nothing to fit it to
       () => setJoint(k, { kind }, "kind"),
     );
-  const takeSection = (kind: "naca" | "flat_plate" | "folded") =>
+  const takeSection = (kind: "naca" | "flat_plate" | "folded" | "sheeted") =>
     void take(client.POST("/api/start/section", { body: { airframe: { ...airframe, name: airframe.name.trim() || "New" }, part: name, kind } })).then(
       ({ aerofoil, core }) => {
         setSaid(null);
@@ -292,6 +293,8 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
   const half = wing.panels.reduce((sum, p) => sum + p.span_mm, 0);
   const grid = narrow ? "grid grid-cols-2 gap-3" : "grid grid-cols-2 gap-3 lg:grid-cols-3";
   const kind = wantsFile ? "coordinates" : wing.aerofoil.kind;
+  const woods = catalogue.stock.filter((s) => s.tags?.sheeting === "yes");
+  const materials = [...catalogue.foam, ...catalogue.board, ...(kind === "sheeted" || woods.some((w) => w.id === wing.core.material) ? woods : [])];
   const isBoard = catalogue.board.some((b) => b.id === wing.core.material);
 
   return (
@@ -459,6 +462,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
               { value: "naca", label: "NACA, by its four digits" },
               { value: "flat_plate", label: "flat plate" },
               { value: "folded", label: "folded from one sheet of board" },
+              { value: "sheeted", label: "thin sheets over webs and ribs" },
               { value: "coordinates", label: "from a coordinate file" },
             ]}
             hint={said ?? undefined}
@@ -491,6 +495,17 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
               }
             />
           )}
+          {kind === "sheeted" && wing.aerofoil.kind === "sheeted" && (
+            <SheetedSection
+              at={at}
+              sheeted={wing.aerofoil}
+              glues={catalogue.glue}
+              ofBoard={isBoard}
+              onChange={(next, key) =>
+                onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
+              }
+            />
+          )}
           {kind === "coordinates" && (
             <div className={narrow ? "col-span-2" : "lg:col-span-2"}>
               <CoordinateFile aerofoil={wing.aerofoil} onChange={(aerofoil) => setWing({ aerofoil }, "aerofoil")} />
@@ -502,15 +517,15 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
         <div className={grid}>
           <div className={narrow ? "col-span-2" : ""}>
             <ChoiceField
-              label="Foam or board"
+              label={kind === "sheeted" ? "Foam, board or wood of the sheets" : "Foam or board"}
               path={`${at}core.material`}
               value={wing.core.material}
               onChange={(material) => setPart("core", { material, density_kg_m3: null }, "core")}
-              options={[...catalogue.foam, ...catalogue.board].map((f) => ({ value: f.id, label: f.label }))}
-              hint={[...catalogue.foam, ...catalogue.board].find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
+              options={materials.map((f) => ({ value: f.id, label: f.label }))}
+              hint={materials.find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
             />
           </div>
-          {!isBoard && (
+          {!isBoard && !woods.some((w) => w.id === wing.core.material) && (
             <MeasureField
               label="Density, if you weighed it"
               path={`${at}core.density_kg_m3`}

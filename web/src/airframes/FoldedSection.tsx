@@ -1,5 +1,6 @@
 import type { Aerofoil, Choice } from "../api/types";
 import { ChoiceField, MeasureField } from "../ui/fields";
+import { PapersOf } from "./PapersOf";
 
 type Folded = Extract<Aerofoil, { kind: "folded" }>;
 type Length = "height_mm" | "crease_mm" | "flat_mm" | "fold_back_mm" | "seam_mm";
@@ -10,13 +11,6 @@ const LENGTHS: { field: Length; label: string; hint?: string }[] = [
   { field: "flat_mm", label: "Flat over the spar", hint: "from the front crease to the rear one" },
   { field: "fold_back_mm", label: "Lower sheet folded back at the trailing edge", hint: "0: plain, glued edge on edge" },
   { field: "seam_mm", label: "Glued at the trailing edge, so wide" },
-];
-
-const PEELED: { value: Folded["peeled_inside"]; label: string }[] = [
-  { value: "none", label: "left on" },
-  { value: "top", label: "peeled off the top sheet" },
-  { value: "bottom", label: "peeled off the bottom sheet" },
-  { value: "both", label: "peeled off both sheets" },
 ];
 
 interface Props {
@@ -71,22 +65,7 @@ export function FoldedSection({ at, folded, glues, onChange }: Props) {
         options={glues.map((g) => ({ value: g.id, label: g.label }))}
         hint="in the nose and at the trailing edge"
       />
-      <ChoiceField
-        label="Paper inside"
-        path={path("peeled_inside")}
-        value={folded.peeled_inside}
-        onChange={(peeled_inside) => onChange({ peeled_inside }, "peeled_inside")}
-        options={PEELED}
-        hint={folded.peeled_inside === "none" ? undefined : "a sheet that is peeled on one face bends to the other: curve it before it is glued"}
-      />
-      <ChoiceField
-        label="Paper outside"
-        path={path("peeled_outside")}
-        value={folded.peeled_outside}
-        onChange={(peeled_outside) => onChange({ peeled_outside }, "peeled_outside")}
-        options={PEELED}
-        hint={folded.peeled_outside === "none" ? undefined : "without its paper the nose cracks when it is folded: tape it first"}
-      />
+      <PapersOf path={path} section={folded} outside="without its paper the nose cracks when it is folded: tape it first" onChange={onChange} />
     </>
   );
 }

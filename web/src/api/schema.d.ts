@@ -1093,6 +1093,65 @@ export interface components {
             part_g: number;
         };
         /**
+         * Bead
+         * @description A three-cornered fillet of glue, so wide along each of both sheets.
+         */
+        Bead: {
+            /**
+             * Chord From
+             * @default 0.1
+             */
+            chord_from: number;
+            /**
+             * Chord To
+             * @default 0.1
+             */
+            chord_to: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bead";
+            /**
+             * Leg Mm
+             * @default 3
+             */
+            leg_mm: number;
+            /**
+             * Level
+             * @default bottom
+             * @enum {string}
+             */
+            level: "top" | "bottom";
+            /**
+             * Material
+             * @default hot_melt_low
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * Better
          * @description The lightest so far that was seen to do what is wanted, by the full model; another may still be lighter.
          */
@@ -1159,8 +1218,61 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * BoardRibs
+         * @description Ribs cut from paper-faced board, of its own thickness.
+         */
+        BoardRibs: {
+            /**
+             * Cut Out
+             * @default 0
+             */
+            cut_out: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "board_ribs";
+            /**
+             * Material
+             * @default foamboard_light
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Spacing Mm
+             * @default 80
+             */
+            spacing_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * BoardSpar
-         * @description Strips of paper-faced board, so wide, one on the other over the whole height.
+         * @description Strips of paper-faced board: so wide, one on the other over the whole height, or side by side on edge.
          */
         BoardSpar: {
             /**
@@ -1178,6 +1290,11 @@ export interface components {
              * @default polyurethane_foaming
              */
             glue: string;
+            /**
+             * Glued
+             * @default 1
+             */
+            glued: number;
             /** Id */
             id: string;
             /**
@@ -1190,6 +1307,12 @@ export interface components {
              * @default 2
              */
             layers: number;
+            /**
+             * Lying
+             * @default flat
+             * @enum {string}
+             */
+            lying: "flat" | "on_edge";
             /**
              * Material
              * @default foamboard_light
@@ -1321,6 +1444,11 @@ export interface components {
              * @default polyurethane_foaming
              */
             glue: string;
+            /**
+             * Glued
+             * @default 1
+             */
+            glued: number;
             /** Id */
             id: string;
             /**
@@ -1969,7 +2097,7 @@ export interface components {
          */
         Fin: {
             /** Aerofoil */
-            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"] | components["schemas"]["SheetedSection"];
             /**
              * Arm Mm
              * @default 560
@@ -2061,6 +2189,122 @@ export interface components {
              * @enum {string}
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
+        };
+        /**
+         * FoamRibs
+         * @description Ribs cut from a foam.
+         */
+        FoamRibs: {
+            /**
+             * Cut Out
+             * @default 0
+             */
+            cut_out: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "foam_ribs";
+            /**
+             * Material
+             * @default xps_sheet
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Spacing Mm
+             * @default 80
+             */
+            spacing_mm: number;
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
+         * FoamWeb
+         * @description A strip of foam on edge, over the whole height between the sheets.
+         */
+        FoamWeb: {
+            /**
+             * Chord From
+             * @default 0.3
+             */
+            chord_from: number;
+            /**
+             * Chord To
+             * @default 0.3
+             */
+            chord_to: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "foam_web";
+            /**
+             * Material
+             * @default xps_sheet
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Thickness Mm
+             * @default 6
+             */
+            thickness_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /**
          * FoldedBoard
@@ -3062,7 +3306,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "boards" | "box" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
+            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "foam_web" | "boards" | "box" | "foam_ribs" | "board_ribs" | "wood_ribs" | "bead" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
             scheme: components["schemas"]["Scheme"];
         };
         /**
@@ -3287,8 +3531,10 @@ export interface components {
             nine_hold_g: number | null;
             /** Part G */
             part_g: number;
+            /** Peeled Inside */
+            peeled_inside?: ("none" | "top" | "bottom" | "both") | null;
             /** Pieces */
-            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
             /** Price */
             price: number | null;
             /** Twist Deg */
@@ -3808,7 +4054,7 @@ export interface components {
              */
             part: "wing" | "tailplane" | "fin";
             /** Pieces */
-            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
         /**
          * Screen
@@ -3915,7 +4161,7 @@ export interface components {
          */
         SectionStart: {
             /** Aerofoil */
-            aerofoil: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
+            aerofoil: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"] | components["schemas"]["SheetedSection"];
             core: components["schemas"]["Core"];
         };
         /** SectionWish */
@@ -3925,7 +4171,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "naca" | "flat_plate" | "folded";
+            kind: "naca" | "flat_plate" | "folded" | "sheeted";
             /**
              * Part
              * @enum {string}
@@ -3975,6 +4221,49 @@ export interface components {
             unbalance_gmm: components["schemas"]["Estimate"];
             /** Wing Hz */
             wing_hz: number | null;
+        };
+        /**
+         * SheetedSection
+         * @description Thin sheets bent over webs and ribs to a NACA four-digit section; nose and trailing edge are glued.
+         */
+        SheetedSection: {
+            /**
+             * Code
+             * @default 2412
+             */
+            code: string;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sheeted";
+            /**
+             * Peeled Inside
+             * @default none
+             * @enum {string}
+             */
+            peeled_inside: "none" | "top" | "bottom" | "both";
+            /**
+             * Peeled Outside
+             * @default none
+             * @enum {string}
+             */
+            peeled_outside: "none" | "top" | "bottom" | "both";
+            /**
+             * Seam Mm
+             * @default 12
+             */
+            seam_mm: number;
+            /**
+             * Sheet Mm
+             * @default 3
+             */
+            sheet_mm: number;
         };
         /** ShelfAnswer */
         ShelfAnswer: {
@@ -4754,7 +5043,7 @@ export interface components {
          */
         Tailplane: {
             /** Aerofoil */
-            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"] | components["schemas"]["SheetedSection"];
             /**
              * Arm Mm
              * @default 550
@@ -5251,7 +5540,7 @@ export interface components {
          */
         Wing: {
             /** Aerofoil */
-            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"];
+            aerofoil?: components["schemas"]["NacaAerofoil"] | components["schemas"]["FlatPlate"] | components["schemas"]["CoordinateAerofoil"] | components["schemas"]["FoldedBoard"] | components["schemas"]["SheetedSection"];
             aileron?: components["schemas"]["ControlSurface"] | null;
             core?: components["schemas"]["Core"];
             flap?: components["schemas"]["ControlSurface"] | null;
@@ -5305,12 +5594,72 @@ export interface components {
             part_g?: number | null;
             /** Price */
             price?: number | null;
+            /** Tip Bend Least Mm */
+            tip_bend_least_mm?: number | null;
             /** Tip Bend Mm */
             tip_bend_mm?: number | null;
             /** Twist Deg */
             twist_deg?: number | null;
             /** Vary */
-            vary?: ("spar" | "place" | "reach" | "skin" | "layers" | "extent")[];
+            vary?: ("spar" | "place" | "reach" | "skin" | "layers" | "extent" | "papers")[];
+        };
+        /**
+         * WoodRibs
+         * @description Ribs cut from thin wood.
+         */
+        WoodRibs: {
+            /**
+             * Cut Out
+             * @default 0
+             */
+            cut_out: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wood_ribs";
+            /**
+             * Material
+             * @default balsa_light
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Spacing Mm
+             * @default 80
+             */
+            spacing_mm: number;
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /**
          * Work
@@ -7151,7 +7500,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
             };
             /** @description Unprocessable Entity */

@@ -37,6 +37,7 @@ const LABELS: Record<string, string> = {
 };
 const WORDS: Record<string, string> = {
   on_edge: "on edge",
+  flat: "flat on each other",
   along: "along the span",
   across: "along the chord",
   upright: "upright: keeps caps apart",
@@ -61,6 +62,7 @@ const SHOWN: Record<string, (piece: Values) => boolean> = {
   layers: (p) => p.kind !== "web" || p.cap_material !== null,
   drops_mm: (p) => Number(p.layers) > 1 && (p.kind !== "web" || p.cap_material !== null),
   depth_mm: (p) => p.face !== "through",
+  width_mm: (p) => p.kind !== "boards" || p.lying !== "on_edge",
 };
 /** What is read off the stock first, then where it lies, then how it is held. */
 const LAST = ["level", "inset_mm", "x_from", "x_to", "nose_lap_mm", "chord_from", "chord_to", "y_from_mm", "y_to_mm", "glue", "name"];

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
-import type { AirframeFile, Lifting, PartName, Piece, Scheme, ShelfAnswer, Verdict } from "../api/types";
-import { besideOf, partOf, schemesOf, shownOf } from "../lib/parts";
+import type { Aerofoil, AirframeFile, Lifting, PartName, Piece, Point, Scheme, ShelfAnswer, Verdict } from "../api/types";
+import { besideOf, partOf, schemesOf, shownOf, withPart } from "../lib/parts";
 import { useUnits } from "../session";
 import type { Wish } from "./AddPiece";
 import type { Document } from "./useDocument";
@@ -47,7 +47,8 @@ export interface Bench {
   changeScheme: (next: (scheme: Scheme) => Scheme, key?: string) => void;
   changePiece: (id: string, next: (piece: Piece) => Piece, key?: string) => void;
   add: (kind: Wish) => Promise<void>;
-  lay: (next: Omit<Scheme, "id" | "part">) => void;
+  /** As a new scheme; with the papers inside that it needs, where it needs others. */
+  lay: (next: Omit<Scheme, "id" | "part">, peeled?: Point["peeled_inside"]) => void;
   choose: (scheme: string | null) => void;
   remove: (scheme: string) => void;
 }
@@ -98,12 +99,14 @@ export function useBench(workplace: Workplace, name: PartName): Bench {
     }
   }
 
-  function lay(next: Omit<Scheme, "id" | "part">) {
+  function lay(next: Omit<Scheme, "id" | "part">, peeled?: Point["peeled_inside"]) {
     const made = addScheme(scheme, next);
     if (made === null) {
       setTrouble(`There are ${MOST_SCHEMES} schemes already: remove one first.`);
       return;
     }
+    if (peeled)
+      change((f) => ({ ...f, airframe: withPart(f.airframe, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, peeled_inside: peeled } as Aerofoil })) }));
     take(made);
     setView("bench");
     setTab("pieces");

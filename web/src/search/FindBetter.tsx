@@ -18,7 +18,7 @@ interface Props {
   others: Scheme[];
   verdict: Verdict;
   money: string;
-  onLay: (scheme: Omit<Scheme, "id" | "part">) => void;
+  onLay: (scheme: Omit<Scheme, "id" | "part">, peeled: Point["peeled_inside"]) => void;
   onClose: () => void;
 }
 
@@ -30,11 +30,14 @@ const VARY: { id: Wish["vary"][number]; name: string; says: string }[] = [
   { id: "layers", name: "layers", says: "one to three" },
   { id: "extent", name: "what it covers", says: "all, inner part, nose, a strip" },
 ];
+/** Of a part made of board round a hollow. */
+const PAPERS: { id: Wish["vary"][number]; name: string; says: string } = { id: "papers", name: "its paper inside", says: "left on, or peeled off both sheets" };
 
-type Field = "break_g" | "tip_bend_mm" | "twist_deg" | "part_g" | "minutes" | "price";
+type Field = "break_g" | "tip_bend_mm" | "tip_bend_least_mm" | "twist_deg" | "part_g" | "minutes" | "price";
 const FIELDS: { id: Field; label: string; kind: "number" | "length" | "angle" | "mass" }[] = [
   { id: "break_g", label: "Holds at least, in G", kind: "number" },
   { id: "tip_bend_mm", label: "Tip bends at most", kind: "length" },
+  { id: "tip_bend_least_mm", label: "Tip bends at least", kind: "length" },
   { id: "twist_deg", label: "Twists at most, in degrees", kind: "angle" },
   { id: "part_g", label: "It weighs at most", kind: "mass" },
   { id: "minutes", label: "Minutes of work at most", kind: "number" },
@@ -48,6 +51,7 @@ function fromTargets(file: AirframeFile, verdict: Verdict): Wish {
   return {
     break_g: t.break_g ?? Math.ceil(verdict.needed_n * 2) / 2,
     tip_bend_mm: t.tip_bend_share ? t.tip_bend_share * half : null,
+    tip_bend_least_mm: t.tip_bend_least_share ? t.tip_bend_least_share * half : null,
     twist_deg: t.twist_deg,
     part_g: null,
     minutes: t.minutes,
@@ -137,13 +141,17 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
 
   function lay(point: Point) {
     const why = found?.winner && point.name === found.winner.name ? found.why.join(" ") : "";
-    onLay({
+    const made = {
       name: `Found, ${mass(point.part_g, units)}`,
       notes: `${point.name}. Found by searching ${found?.tried ?? 0} ways. ${why}`.trim(),
       pieces: point.pieces,
-    });
+    };
+    onLay(made, point.peeled_inside === peeled ? null : point.peeled_inside);
   }
 
+  const part = partOf(file.airframe, scheme.part);
+  const peeled = "peeled_inside" in part.aerofoil ? part.aerofoil.peeled_inside : null;
+  const varies = peeled === null ? VARY : [...VARY, PAPERS];
   const set = (next: Partial<Wish>) => setWish((w) => ({ ...w, ...next }));
   const running = progress !== null;
   const share = progress ? progress.done / Math.max(progress.of, 1) : 0;
@@ -180,13 +188,13 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
             <fieldset className="mt-1">
               <legend className="text-[15px] font-medium">What may change</legend>
               <div className="grid grid-cols-2 gap-x-3">
-                {VARY.map(({ id, name, says }) => (
+                {varies.map(({ id, name, says }) => (
                   <label key={id} className="flex min-h-11 items-start gap-2 py-1">
                     <input
                       type="checkbox"
                       className="mt-0.5 size-4.5 shrink-0 accent-kraft"
                       checked={wish.vary.includes(id)}
-                      onChange={(e) => set({ vary: VARY.map((v) => v.id).filter((v) => (v === id ? e.target.checked : wish.vary.includes(v))) })}
+                      onChange={(e) => set({ vary: varies.map((v) => v.id).filter((v) => (v === id ? e.target.checked : wish.vary.includes(v))) })}
                     />
                     <span className="leading-5">
                       {name}
@@ -197,8 +205,8 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
               </div>
             </fieldset>
             <p className="mt-2 text-[14px] leading-4.5 text-pencil">
-              Cord, pockets and other foam stay as they are in “{scheme.name}”. Webs with caps, folded boxes and cloth are tried too; those that are there go
-              when sticks or film may change.
+              Cord, ribs, pockets and other foam stay as they are in “{scheme.name}”. Webs with caps, folded boxes and cloth are tried too; those that are there
+              go when sticks or film may change.
             </p>
             <div className="mt-3 flex gap-2">
               {running ? (
@@ -268,6 +276,9 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                       <Told_ unit={verdict.unit} point={found.winner} money={money} />
                     ) : (
                       <p className="font-semibold">No way meets every target and stands every load.</p>
+                    )}
+                    {found.winner && found.winner.peeled_inside !== null && found.winner.peeled_inside !== peeled && (
+                      <p className="mt-1 font-medium text-gives">It has other papers inside than this part now: laying it changes them for all its schemes.</p>
                     )}
                     <ul className="mt-1 text-[15px] leading-5">
                       {found.why.map((w) => (

@@ -15,6 +15,7 @@ from .member_twist import MODE as member_twist
 from .notch import MODE as notch
 from .panel_buckling import MODE as panel_buckling
 from .seam import MODE as seam
+from .seam_peel import MODE as seam_peel
 from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
 from .skin_tension import MODE as skin_tension
@@ -35,6 +36,7 @@ MODES: dict[str, Mode] = {
         skin_compression,
         panel_buckling,
         seam,
+        seam_peel,
         core_tension,
         core_compression,
         core_flat,

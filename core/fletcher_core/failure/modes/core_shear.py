@@ -27,14 +27,15 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         "core_shear", None, "", n, strength, per_factor(strength, n), "MPa",
         "stress² = (slope of (moment × ES / EI) / b + torque's through the depth)² + (torque's along the chord)², b "
         "the foam that the flow really uses; the torque's = gradient of the stress function × torque / GJ",
+        wing.core_part,
     )  # fmt: skip
 
 
 MODE = Mode(
     "core_shear",
-    "the foam shears inside",
+    "the {thing} shears inside",
     False,
-    "It bends softly first, then a slanting crack runs inside the foam.",
+    "It bends softly first, then a slanting crack runs inside it.",
     "Allen 1969; Zenkert 1997; taper by Bruhn 1973, ch. A15; torque by Timoshenko and Goodier 1951",
     find,
     error=(0.85, 1.2),

@@ -39,7 +39,9 @@ def _flat(wing: LoadedPart) -> Iterator[Finding]:
     for face, (strain, locked) in wing.face_strain.items():
         pushed = -1.0 * wing.is_core
         n, most = worst_of(end, pushed * strain, 0.0 if isinstance(locked, float) else pushed * locked)
-        yield Finding("core_flat", None, FACE[face], n, end, most, "", "strain, of foam past its plateau stress")
+        yield Finding(
+            "core_flat", None, FACE[face], n, end, most, "", "strain, of foam past its plateau stress", wing.core_part
+        )  # fmt: skip
 
 
 def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
@@ -50,7 +52,7 @@ def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Fin
         # once it has cracked, only the pressed face still has foam behind it
         bears = E * (face * wing.up > 0)[..., None] if wing.cracked else E
         n, stress = worst_of(strength, bears * strain, 0.0 if isinstance(locked, float) else bears * locked)
-        yield Finding(mode, None, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
+        yield Finding(mode, None, FACE[face], n, strength, stress, "MPa", "stress = E × strain", wing.core_part)
     yield from _blocks(wing, mode, figure, sign)
 
 

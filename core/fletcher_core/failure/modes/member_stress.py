@@ -21,7 +21,7 @@ def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Fin
     steep, askew = 0.5 * np.abs(kz), 0.5 * np.abs(kx)
     along = np.sign(kz) * wing.locked.kz * 0.5 if wing.locked else None
     for p, row in enumerate(wing.layout.member_rows):
-        if row.rope and figure == "compression":
+        if (row.rope or row.yields) and figure == "compression":
             continue
         gamma = wing.materials.gamma[:, p, None]
         middle = wing.strain(members.x[p], members.z[p]) * gamma

@@ -1,10 +1,12 @@
 """A sheet of a hollow part that buckles as a whole between what holds it: nose, webs, trailing edge.
 
 Each face is a sandwich panel, as long as the wing and as wide as what holds it is apart, its edges free to turn:
-pressed along the span, sheared by the torque's flow, and both together.
+pressed along the span, sheared by the torque's flow, and both together. A face that is curved from edge to edge stands
+more, as part of a cylinder.
 
-Sources: Allen 1969 (sandwich plates, with the shear of the core); Bruhn 1973 (push and shear together); Karman, Sechler
-and Donnell 1932 (what holds after it has buckled).
+Sources: Allen 1969 (sandwich plates, with the shear of the core); Bruhn 1973 (push and shear together); Redshaw 1934
+(curved panels); NASA SP-8007 1968 (what cylinders really stand); Karman, Sechler and Donnell 1932 (what holds after it
+has buckled).
 """
 
 from __future__ import annotations
@@ -15,18 +17,25 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ...sections import PartLayout
 from ...sections.walled import extent
 from ..state import Finding, LoadedPart, Mode, per_factor, rising
 from .skin_tension import FACE
 
 Array = NDArray[np.float64]
 
-#: Poisson's ratio of thin sheets, and how stiff paper is across its grain beside along it (Niskanen 2012)
-_NU, _ACROSS = 0.3, 0.5
+#: Poisson's ratio of thin sheets, and how stiff one is across its grain beside along it: paper (Niskanen 2012), light
+#: wood (Forest Products Laboratory 2010)
+_NU, _ACROSS, _WOOD_ACROSS = 0.3, 0.5, 0.05
 #: half waves over width that are tried
 _RATIOS = np.geomspace(0.03, 3.0, 33)
 #: long plates, edges free to turn (Timoshenko and Gere 1961)
 _SHEAR = 5.35
+#: what it adds that a plate ends, times (shorter over longer side)²
+_SHEAR_SHORT = 4.0
+#: what a real cylinder stands of what theory says: near the lower bound of tests at 50 to 150 radii to the thickness
+#: (NASA SP-8007 1968)
+_REAL = 0.45
 #: a panel narrower than this many times its thickness does not buckle as one
 _NARROW = 2.0
 
@@ -71,19 +80,46 @@ def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
     return EA, D / (1 - _NU**2), m.foam.G[:, None] * t
 
 
-def buckles_at(along: Array, S: Array) -> tuple[Array, Array]:
-    """(push, flow) N/mm at which a long plate buckles by each alone.
+def buckles_at(along: Array, S: Array, short: Array | float = np.inf, across: float = _ACROSS) -> tuple[Array, Array]:
+    """(push, flow) N/mm at which a plate buckles by each alone.
 
     Parameters
     ----------
-    along : π² D / b², N/mm. S : N/mm sheared through.
+    along : π² D / b², N/mm. S : N/mm sheared through. short : its length over its width, at the ends of which ribs hold
+        it: no half wave is longer. across : stiffness across over that along.
     """
-    waves = _RATIOS.reshape(-1, *([1] * along.ndim))
+    waves = np.minimum(_RATIOS.reshape(-1, *([1] * along.ndim)), short)
     rho = along / S
-    each = along * (waves**-2 + _ACROSS * waves**2 + 2 * _ACROSS**0.5) / (1 + rho * (1 + waves**-2))
+    each = along * (waves**-2 + across * waves**2 + 2 * across**0.5) / (1 + rho * (1 + waves**-2))
     # of both ways of bending the geometric mean, D^1/4 x (D across)^3/4 (Timoshenko and Gere 1961)
-    sheared = 1 / (1 / (_SHEAR * along * _ACROSS**0.75) + 1 / S)
+    narrow = np.minimum(short, 1.0)
+    # of one that is shorter than wide its length is the width
+    k = np.where(narrow < 1, _SHEAR / narrow**2 + _SHEAR_SHORT, _SHEAR + _SHEAR_SHORT / np.maximum(short, 1.0) ** 2)
+    sheared = 1 / (1 / (k * along * across**0.75) + 1 / S)
     return np.minimum(each.min(axis=0), S), sheared
+
+
+def _bulge(layout: PartLayout, face: int, start: Array, end: Array) -> Array:
+    """(R, S) mm by which the middle of a panel stands out over the line between its edges; 0 where it stands in."""
+    chord, outline = layout.outline.chord, layout.outline
+    at = [outline.faces_at(x / chord)[0 if face > 0 else 1] for x in (start, 0.5 * (start + end), end)]
+    return np.asarray(np.maximum(face * (at[1] - 0.5 * (at[0] + at[2])), 0.0))
+
+
+def _cylinder(EA: Array, D: Array, bulge: Array, wide: Array, across: float) -> Array:
+    """N/mm at which a cylinder of that wall and curvature buckles: 2 √(D' EA across) / R, less what tests take off."""
+    curved = 8 * bulge / wide**2
+    return np.asarray(_REAL * 2 * np.sqrt(D * (1 - _NU**2) * EA * across) * curved)
+
+
+def _rib_pitch(wing: LoadedPart) -> Array:
+    """(R, S) mm from rib to rib, infinite where there are none."""
+    pitch = np.full(wing.forces.moment.shape, np.inf)
+    for p, row in enumerate(wing.layout.patch_rows):
+        if row.spaced:
+            there = (wing.materials.patch_on[:, p, None] > 0) & (row.present > 0)
+            pitch = np.where(there, np.minimum(pitch, row.spaced), pitch)
+    return pitch
 
 
 def panels(wing: LoadedPart) -> Iterator[Panel]:
@@ -95,6 +131,7 @@ def panels(wing: LoadedPart) -> Iterator[Panel]:
     webs = [p for p, row in enumerate(layout.member_rows) if np.any(members.web_width[p] > 0)]
     reach = extent(layout.outline, t)
     shape = wing.forces.moment.shape
+    pitch, across = _rib_pitch(wing), _WOOD_ACROSS if wing.core_part else _ACROSS
     for face in (1, -1):
         front, back = (share * chord for share in reach[face])
         EA, D, S = laminate(wing, face)
@@ -111,7 +148,10 @@ def panels(wing: LoadedPart) -> Iterator[Panel]:
             b = end - start
             there = on & (b > _NARROW * t)
             wide = np.where(there, b, 1e3)
-            push, sheared = buckles_at(np.pi**2 * D / wide**2, S)
+            push, sheared = buckles_at(np.pi**2 * D / wide**2, S, pitch / wide, across)
+            # flat and cylinder each by itself are its limits
+            cylinder = np.minimum(_cylinder(EA, D, _bulge(layout, face, start, end), wide, across), S)
+            push = np.minimum(0.5 * push + np.sqrt(0.25 * push**2 + cylinder**2), S)
             push = np.where(there, push, np.inf)
             where = "over the spar"
             if last or not held.any():
@@ -154,8 +194,9 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         n = np.where(panel.there, rising(q1**2, a + 2 * q1 * q0, c + q0**2 - 1), np.inf)
         yield Finding(
             "panel_buckling", None, FACE[panel.face], n, panel.push, per_factor(panel.push, n), "N/mm",
-            "π² D / b² × (a sandwich plate, least over its waves) / (1 + shear of the core); push / that + (flow / the "
-            "same by shear)² = 1", f"sheet {panel.where}".strip(),
+            "a sandwich plate b wide, π² D / b² × the least over its waves, less the shear of its core, with what its "
+            "bulge adds as a cylinder's (root of squares); push / that + (flow / the same by shear)² = 1",
+            f"sheet {panel.where}".strip(),
         )  # fmt: skip
 
 

@@ -1,40 +1,56 @@
-"""The glued seam along the trailing edge of a folded part, where both sheets hold each other."""
+"""The glued seams of a hollow part, where two sheets hold each other: along the trailing edge, and at the nose."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 import numpy as np
+from numpy.typing import NDArray
 
-from ...model.aerofoil import FoldedBoard
+from ...geometry import EDGE
+from ...model.aerofoil import HollowSection, SheetedSection
 from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
+
+Array = NDArray[np.float64]
+
+
+def seams_of(wing: LoadedPart) -> list[tuple[str, float]]:
+    """(edge, mm that are glued there), of those that glue alone holds: round a folded nose its paper goes."""
+    made, wall = wing.layout.part.aerofoil, wing.layout.section.wall_mm
+    if not isinstance(made, HollowSection) or wall is None:
+        return []
+    found = [("trailing edge", made.seam_mm)]
+    if isinstance(made, SheetedSection):
+        found.append(("nose", EDGE * wall))
+    return found
+
+
+def strength_of(wing: LoadedPart, figure: str) -> Array:
+    """(R,) MPa of the weaker of a seam's glue and what it holds together."""
+    made, strength = wing.layout.part.aerofoil, wing.values[f"core.{figure}"]
+    glue = wing.values.get(f"glue.{made.glue}.lap_on_foam") if isinstance(made, HollowSection) else None
+    return strength if glue is None else np.minimum(strength, glue)
 
 
 def find(wing: LoadedPart) -> Iterator[Finding]:
-    """What flows round the trailing edge, over the width that is glued, against glue and the cores beside it."""
-    made, flow, turned = wing.layout.part.aerofoil, wing.shear.seam, wing.torsion.seam
-    if not isinstance(made, FoldedBoard) or flow is None or turned is None:
-        return
-    width = made.seam_mm
-    bend = flow * wing.handed_over(wing.shear.unit) / wing.shear.unit / width
-    strength = wing.values["core.shear"]
-    glue = wing.values.get(f"glue.{made.glue}.lap_on_foam")
-    if glue is not None:
-        strength = np.minimum(strength, glue)
-    per = turned / width
-    n = both_ways(strength, bend, (wing.turns[0] * per, wing.turns[1] * per))
-    yield Finding(
-        "seam", None, "", n, strength, per_factor(strength, n), "MPa",
-        "stress = (flow of the shear force + that of the torque, both round the trailing edge) / glued width, against "
-        "the weaker of glue and the board's core", "glued trailing edge",
-    )  # fmt: skip
+    """What flows round an edge, over the width that is glued, against glue and the sheets beside it."""
+    strength = strength_of(wing, "shear")
+    for edge, width in seams_of(wing):
+        bend = wing.shear.seams[edge] * wing.handed_over(wing.shear.unit) / wing.shear.unit / width
+        per = wing.torsion.seam(edge) / width
+        n = both_ways(strength, bend, (wing.turns[0] * per, wing.turns[1] * per))
+        yield Finding(
+            "seam", None, "", n, strength, per_factor(strength, n), "MPa",
+            "stress = (flow of the shear force + that of the torque, both round that edge) / glued width, against the "
+            "weaker of glue and the sheets", f"glued {edge}",
+        )  # fmt: skip
 
 
 MODE = Mode(
     "seam",
     "the {thing} opens",
     True,
-    "The sheets slide on each other at the trailing edge; it creaks and the wing turns soft in twist.",
+    "The sheets slide on each other there; it creaks and the wing turns soft in twist.",
     "Bredt 1896 (flow round a hollow); Bruhn 1973, ch. A15",
     find,
     error=(0.7, 1.3),

@@ -292,10 +292,9 @@ class WalledKernel(PlaneSections):
         for order, p in enumerate(np.flatnonzero(is_web(layout)).tolist()):
             own = _of_web(np.abs(along).max(axis=-1), made, order)
             webs[p] = own * m.member_G[:, p, None] * members.present[p]
-        seam = _at_tail(
-            made, made.materials.G * walls.t * along.mean(axis=-1) + (made.materials.Gt * along).sum(axis=-1)
-        )
-        return ShearFlow(1 / np.maximum(give, 1e-30), foam, np.maximum(ES / Ixx, 1e-12), webs, seam)
+        around = made.materials.G * walls.t * along.mean(axis=-1) + (made.materials.Gt * along).sum(axis=-1)
+        seams = {edge: _at_edge(made, around, edge) for edge in EDGES}
+        return ShearFlow(1 / np.maximum(give, 1e-30), foam, np.maximum(ES / Ixx, 1e-12), webs, seams)
 
     def twist_stiffness(self, layout: SectionLayout, materials: SectionMaterials) -> Array:
         first, back = alike_in_shear(materials, is_web(layout))
@@ -336,9 +335,18 @@ class _Near:
         return found
 
 
-def _at_tail(made: _Made, flow: Array) -> Array:
-    """(V, S) greatest flow, of (V, S, E), round the trailing edge."""
-    return np.asarray(np.abs(flow[..., made.found.edge == 2]).max(axis=-1))
+#: edges at which walls meet: which end of the chord
+EDGES = {"nose": -1.0, "trailing edge": 1.0}
+
+
+def _at_edge(made: _Made, flow: Array, edge: str) -> Array:
+    """(V, S) of (V, S, E), what flows in the top wall where the hollow ends before an edge: all of it goes over to the
+    other wall from there on, through what is glued."""
+    found = made.found
+    hollow = (found.face > 0) & ~made.materials.solid
+    # of a section without any room its middle, where nothing flows
+    at = np.where(hollow, EDGES[edge] * found.share, -np.inf).argmax(axis=1)
+    return np.asarray(np.abs(flow[:, np.arange(len(at)), at]) * hollow.any(axis=1))
 
 
 def _of_web(values: Array, made: _Made, order: int) -> Array:
@@ -409,11 +417,12 @@ def _stress(
     found = [
         _of_web(along, made, order)[back] * m.member_on[:, p, None] * members.present[p] for order, p in enumerate(webs)
     ]
-    # all that goes round: from the open to the hollow, or to the inner face where there is none
-    around = np.where(made.materials.solid, mean[..., RIGHT], beside[..., RIGHT])
+    # all that goes round: from the open to the hollow
+    around = beside[..., RIGHT]
     return TorsionStress(
-        np.stack([*rows, *flows, *bonds, *found, _at_tail(made, around)[back]]), sheets.count, webs, seams=1
-    )
+        np.stack([*rows, *flows, *bonds, *found, *(_at_edge(made, around, edge)[back] for edge in EDGES)]),
+        sheets.count, webs, tuple(EDGES),
+    )  # fmt: skip
 
 
 WALLED = WalledKernel()

@@ -23,6 +23,8 @@ Indices = NDArray[np.intp]
 _OUT, _MID, _IN, _CLEAR = 0, 1, 2, 3
 #: more than there are nodes along a bay
 _KEYS = 10_000
+#: no wall is thinner than this share of its thickness
+_THIN = 0.1
 #: shares of the chord nearer to each other than this are one place
 _SAME = 1e-8
 
@@ -229,7 +231,9 @@ def loop(
     left, middle, right = (np.concatenate(points(which), axis=1) for which in (_OUT, _MID, _IN))
     a, b = way.plan.points.T
     ds = np.linalg.norm(middle[:, b] - middle[:, a], axis=-1)
-    thick = np.full(ds.shape, t)
+    # towards an edge that is thinner than two walls each has half of what is there
+    gap = 0.5 * (np.linalg.norm(left - right, axis=-1)[:, a] + np.linalg.norm(left - right, axis=-1)[:, b])
+    thick = np.where(way.face != 0, np.clip(gap, _THIN * t, t), t)
     for web in range(webs.count):
         thick[:, way.web_of == web] = webs.t[web][:, None]
     room = []

@@ -1,0 +1,175 @@
+"""The body: its outline by stations from nose to tail, its walls, what is left open, what it carries where."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping
+from typing import ClassVar, Literal
+
+from pydantic import Field, model_validator
+
+from ..catalogue import catalogue
+from ..fields import Described, fault, measure
+from ..units import Measure
+from .aerofoil import HollowSection
+from .core import Core, woods
+from .panel import Joint, Panel
+from .part import Part
+from .seat import Seat
+from .surface import ControlSurface
+from .targets import Targets
+
+
+class BodyStation(Described):
+    """The outline at one place, over all."""
+
+    x_mm: float = measure("behind the nose", "length", 0.0, 4000.0, 0.0)
+    width_mm: float = measure("width", "length", 8.0, 600.0, 60.0)
+    height_mm: float = measure("height", "length", 8.0, 800.0, 80.0)
+    middle_mm: float = measure("its middle, over a straight line", "length", -400.0, 400.0, 0.0)
+    roundness: float = measure("how round: 0 a box, 100 % an ellipse", "percent", 0.0, 1.0, 0.0)
+
+
+class BodyWalls(HollowSection):
+    """What the walls are made of, beside their material."""
+
+    kind: Literal["walls"] = "walls"
+    sheet_mm: float = measure("thickness of the walls", "size", 0.5, 30.0, 5.0)
+
+
+class LeftOut(Described):
+    """A wall that is not there over a stretch: the bottom behind the wing, a hatch, the wing's slot."""
+
+    side: Literal["top", "bottom"] = Field("bottom", json_schema_extra={"label": "wall"})
+    x_from_mm: float = measure("starts, behind the nose", "length", 0.0, 4000.0, 300.0)
+    x_to_mm: float = measure("ends, behind the nose", "length", 1.0, 4000.0, 600.0)
+    width_mm: float | None = measure("width of the opening", "length", 3.0, 600.0, None)
+
+    @model_validator(mode="after")
+    def _runs_back(self) -> LeftOut:
+        if self.x_to_mm <= self.x_from_mm:
+            raise fault(
+                "x_to_mm", "It starts at {start} and ends at {end}.", "It should end behind where it starts.",
+                start=Measure(self.x_from_mm), end=Measure(self.x_to_mm),
+            )  # fmt: skip
+        return self
+
+
+#: two stations nearer to each other than this are one place, mm (own choice)
+_APART = 5.0
+
+
+class Body(Part):
+    """A box or shell of walls, from nose to tail, held at the wing."""
+
+    SURFACES: ClassVar[tuple[str, ...]] = ()
+    TURNS: ClassVar[str] = ""
+
+    stations: list[BodyStation] = Field(
+        default_factory=lambda: [
+            BodyStation(x_mm=0.0, width_mm=45.0, height_mm=50.0),
+            BodyStation(x_mm=180.0, width_mm=60.0, height_mm=75.0),
+            BodyStation(x_mm=380.0, width_mm=60.0, height_mm=75.0),
+            BodyStation(x_mm=850.0, width_mm=30.0, height_mm=35.0),
+        ],
+        min_length=2, max_length=12, json_schema_extra={"label": "stations"},
+    )  # fmt: skip
+    walls: BodyWalls = Field(default_factory=BodyWalls)
+    left_out: list[LeftOut] = Field(default_factory=list, max_length=6, json_schema_extra={"label": "walls left out"})
+    core: Core = Field(default_factory=lambda: Core(material="foamboard_light"))
+    #: where the wing's leading edge meets it, and how long it sits there
+    wing_at_mm: float = measure("wing's leading edge, behind the nose", "length", 10.0, 3500.0, 190.0)
+    seat_mm: float = measure("length of the wing's seat", "length", 10.0, 1200.0, 180.0)
+    targets: Targets = Field(default_factory=Targets)
+
+    @property
+    def copies(self) -> int:
+        return 1
+
+    @property
+    def panels(self) -> list[Panel]:
+        """Stretches between stations: their length, and the width at both ends, about a straight middle."""
+        return [
+            Panel.model_construct(
+                span_mm=b.x_mm - a.x_mm, root_chord_mm=a.width_mm, tip_chord_mm=b.width_mm,
+                sweep_mm=0.5 * (a.width_mm - b.width_mm), dihedral_deg=0.0, joint=Joint(),
+            )
+            for a, b in itertools.pairwise(self.stations)
+        ]  # fmt: skip
+
+    @property
+    def aerofoil(self) -> BodyWalls:
+        return self.walls
+
+    @property
+    def seat(self) -> Seat:
+        return Seat(width_mm=min(200.0, self.seat_mm))
+
+    @property
+    def surfaces(self) -> Mapping[str, ControlSurface]:
+        return {}
+
+    @property
+    def half_span_mm(self) -> float:
+        return self.stations[-1].x_mm
+
+    @model_validator(mode="after")
+    def _stations_in_order(self) -> Body:
+        if self.stations[0].x_mm != 0:
+            raise fault(
+                "stations.0.x_mm", "The first station stands {it} behind the nose.", "It is the nose: 0.",
+                it=Measure(self.stations[0].x_mm),
+            )  # fmt: skip
+        for k, (before, here) in enumerate(itertools.pairwise(self.stations), start=1):
+            if here.x_mm < before.x_mm + _APART:
+                raise fault(
+                    f"stations.{k}.x_mm", "It stands {here} behind the nose and the one before it {before}.",
+                    "From the nose aft, each at least {apart} behind the last.",
+                    here=Measure(here.x_mm), before=Measure(before.x_mm), apart=Measure(_APART),
+                )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
+    def _walls_fit(self) -> Body:
+        board = catalogue().board.get(self.core.material)
+        if board is not None and not board.paper_faced:
+            raise fault(
+                "core.material", "Bodies of corrugated sheet are not worked out yet.", "Choose a foam board or a foam."
+            )
+        if self.core.material in woods() or self.core.peeled != "none":
+            field, what = ("material", "Thin wood") if self.core.material in woods() else ("peeled", "This")
+            raise fault(f"core.{field}", f"{what} is not for the walls of a body.", "Choose a foam board or a foam.")
+        thick = self.walls.sheet_mm if board is None else board.thickness.typical
+        for k, station in enumerate(self.stations):
+            for field in ("width_mm", "height_mm"):
+                if getattr(station, field) < 2 * thick + 1.0:
+                    raise fault(
+                        f"stations.{k}.{field}", "Two walls of {thick} leave no room in {it}.",
+                        "Make it at least {least}, or take thinner walls.",
+                        thick=Measure(thick, "size"), it=Measure(getattr(station, field)), least=Measure(2 * thick + 1),
+                    )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
+    def _places_lie_on_it(self) -> Body:
+        end = self.half_span_mm
+        if self.wing_at_mm + self.seat_mm > end - _APART:
+            raise fault(
+                "wing_at_mm", "The wing sits from {start} to {stop}, and the body ends at {end}.",
+                "Put the wing further forward, or make its seat shorter.",
+                start=Measure(self.wing_at_mm), stop=Measure(self.wing_at_mm + self.seat_mm), end=Measure(end),
+            )  # fmt: skip
+        for k, gone in enumerate(self.left_out):
+            if gone.x_to_mm > end + 0.5:
+                raise fault(
+                    f"left_out.{k}.x_to_mm", "It ends at {it}, behind the tail.", "The body ends at {end}.",
+                    it=Measure(gone.x_to_mm), end=Measure(end),
+                )  # fmt: skip
+            narrow = min(s.width_mm for s in self.stations)
+            if gone.width_mm is not None and gone.width_mm > max(s.width_mm for s in self.stations):
+                raise fault(
+                    f"left_out.{k}.width_mm", "An opening {it} wide is wider than the body.",
+                    "Leave it empty for the whole wall, or make it at most {most}.",
+                    it=Measure(gone.width_mm), most=Measure(narrow),
+                )  # fmt: skip
+        return self

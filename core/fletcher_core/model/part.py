@@ -1,0 +1,62 @@
+"""What every part of an aircraft is asked: stretches along its length, a section, a core, what is wanted of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import TYPE_CHECKING, ClassVar
+
+from ..fields import Described
+from .aerofoil import HollowSection
+from .core import Core
+from .surface import ControlSurface
+from .targets import Targets
+
+if TYPE_CHECKING:
+    from .panel import Panel
+    from .seat import Seat
+
+
+class Part(Described):
+    """The rest of the house works on this; which part it is only says how it is loaded and what it is called."""
+
+    #: names of its control surfaces, which are fields of the part
+    SURFACES: ClassVar[tuple[str, ...]] = ()
+    #: the one that turns the aircraft
+    TURNS: ClassVar[str] = ""
+
+    if TYPE_CHECKING:
+        core: Core
+        targets: Targets
+
+        @property
+        def panels(self) -> Sequence[Panel]:
+            """From the root (or the nose) to the tip (or the tail)."""
+
+        @property
+        def aerofoil(self) -> object:
+            """Its section, or what its walls are."""
+
+        @property
+        def seat(self) -> Seat:
+            """How it is held."""
+
+    @property
+    def copies(self) -> int:
+        """How often what is described is there: 2 for both halves."""
+        return 2
+
+    @property
+    def hollow(self) -> bool:
+        """Whether it is sheets round air."""
+        return isinstance(self.aerofoil, HollowSection)
+
+    @property
+    def half_span_mm(self) -> float:
+        """From end to end of what is described."""
+        return sum(p.span_mm for p in self.panels)
+
+    @property
+    def surfaces(self) -> Mapping[str, ControlSurface]:
+        """Its control surfaces by name, from the root outwards as they are listed."""
+        found = {name: getattr(self, name) for name in self.SURFACES}
+        return {name: surface for name, surface in found.items() if surface is not None}

@@ -1,0 +1,117 @@
+"""The body: it holds wing and tail apart, and carries all the rest."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from ..catalogue import catalogue
+from ..geometry import Planform, outline_of, planform
+from ..loads import Setting
+from ..loads.cases import (
+    balance,
+    body_controls,
+    body_handling,
+    body_landing,
+    body_pull,
+    control,
+)
+from ..loads.cases.case import Carried, Lump
+from ..model.airframe import Airframe
+from ..model.body import Body
+from ..model.part import Part
+from .fin import FIN
+from .kind import PartKind, common
+from .tailplane import TAILPLANE
+
+#: of a tail's sheet or foam: what lies in and on it, hinge, horn and glue, times its bare weight (own estimate)
+_BUILT = 1.25
+#: area of a section over its greatest depth times its chord (own estimate, usual sections)
+_FULL = 0.7
+#: mm along the body over which what is not described lies, each way (own estimate)
+_REST = 40.0
+
+
+def bare_grams(part: Part) -> float:
+    """Of all copies of a tail part, before anything is known of what lies in it."""
+    plan, board = planform(part), catalogue().board.get(part.core.material)
+    if board is not None:
+        thick = float(outline_of(part, plan).deepest.mean())
+        each = plan.half_area * board.area_mass.typical * 1e-6 * max(1.0, round(thick / board.thickness.typical))
+    else:
+        depth = outline_of(part, plan).deepest
+        density = part.core.density_kg_m3 or catalogue().foam[part.core.material].density.typical
+        each = _FULL * float(np.trapezoid(plan.chord * depth, plan.y)) * density * 1e-6
+    return part.copies * each * _BUILT
+
+
+def quarter(plan: Planform) -> float:
+    """x of the quarter point of the mean chord behind the root's leading edge, mm."""
+    weights = plan.chord / np.trapezoid(plan.chord, plan.y)
+    return float(np.trapezoid((plan.x_le + 0.25 * plan.chord) * weights, plan.y))
+
+
+def tail_place(body: Body, wing: Planform, tail: Planform, arm_mm: float) -> tuple[float, float]:
+    """(start, end) mm behind the nose of a tail's root on the body, as far as there is one."""
+    nose = body.wing_at_mm + quarter(wing) + arm_mm - quarter(tail)
+    end = body.half_span_mm
+    return min(nose, end - 10.0), float(np.clip(nose + tail.chord[0], nose + 10.0, max(end, nose + 10.0)))
+
+
+def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> Carried:
+    """What hangs on the body and what pushes it, by the parts that are described.
+
+    What is not described yet lies where the aircraft then balances as it says.
+    """
+    balances = body.wing_at_mm + quarter(wing) + (airframe.balance_at - 0.25) * wing.mean_chord
+    end = body.half_span_mm
+    lumps, tail, fin = [], (end - 40.0, end), (end - 40.0, end)
+    holds = lifts = sideways = height = 0.0
+    flat, upright = airframe.parts.tailplane, airframe.parts.fin
+    if flat is not None:
+        plan = planform(flat)
+        tail = tail_place(body, wing, plan, flat.arm_mm)
+        setting = TAILPLANE.setting(airframe, flat, plan, flying_g, wing)
+        holds = balance.tail_load(setting, setting.limit)
+        if "elevator" in flat.surfaces:
+            lifts = 2 * setting.halves_up * control.surface_load(setting, "elevator")
+        lumps.append(Lump(*tail, bare_grams(flat), plan.half_span / 3**0.5))
+    if upright is not None:
+        plan = planform(upright)
+        fin = tail_place(body, wing, plan, upright.arm_mm)
+        setting = FIN.setting(airframe, upright, plan, flying_g, wing)
+        if "rudder" in upright.surfaces:
+            sideways = upright.count * control.surface_load(setting, "rudder")
+        height = upright.height_mm + 0.45 * plan.half_span
+        lumps.append(Lump(*fin, bare_grams(upright), plan.half_span / 3**0.5))
+    turning = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) for lump in lumps)
+    rest = max(airframe.rest_g, 1.0)
+    at = float(np.clip(balances - turning / rest, 15.0, balances))
+    lumps.append(Lump(max(0.0, at - _REST), min(end, at + _REST), airframe.rest_g, 30.0))
+    inertia = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) ** 2 for lump in lumps)
+    # of the body itself, a rod of a tenth of all (own estimate)
+    inertia += 0.1 * flying_g * end**2 / 12
+    lever = 0.5 * sum(tail) - balances
+    return Carried(
+        lumps=tuple(lumps), tail=tail, fin=fin, fin_height=height, balance_N=holds, elevator_N=lifts,
+        rudder_N=sideways, per_newton=lever / (inertia * 1e-3 * 9.80665),
+    )  # fmt: skip
+
+
+def _setting(airframe: Airframe, part: Part, plan: Planform, flying_g: float, carrier: Planform) -> Setting:
+    assert isinstance(part, Body)
+    return common(
+        airframe, part, plan, flying_g, carrier, carried=carried(airframe, part, flying_g, carrier),
+    )  # fmt: skip
+
+
+BODY = PartKind(
+    name="body",
+    label="Body",
+    half="body",
+    cases=(
+        body_pull.case, body_controls.elevator, body_controls.rudder, body_landing.case, body_handling.case,
+    ),
+    setting=_setting,
+    away="behind the nose",
+    usual_end=0.95,
+)  # fmt: skip

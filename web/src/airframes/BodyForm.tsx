@@ -1,0 +1,216 @@
+import type { Body, Catalogue } from "../api/types";
+import { length } from "../lib/show";
+import { useUnits } from "../session";
+import { ChoiceField, MeasureField } from "../ui/fields";
+import { PapersOf } from "./PapersOf";
+
+type Station = Body["stations"][number];
+type LeftOut = Body["left_out"][number];
+type Measured = "length" | "percent";
+
+const OUTLINE: { field: keyof Station; label: string; kind: Measured; hint?: string }[] = [
+  { field: "x_mm", label: "Behind the nose", kind: "length" },
+  { field: "width_mm", label: "Width", kind: "length" },
+  { field: "height_mm", label: "Height", kind: "length" },
+  { field: "middle_mm", label: "Middle, over a straight line", kind: "length" },
+  { field: "roundness", label: "How round", kind: "percent", hint: "0: a box; 100 %: an ellipse" },
+];
+
+interface Props {
+  at: string;
+  body: Body;
+  catalogue: Catalogue;
+  grid: string;
+  onChange: (next: (body: Body) => Body, key: string) => void;
+}
+
+/** The body from nose to tail: its outline by stations, its walls, what is left open, where the wing sits. */
+export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
+  const units = useUnits();
+  const set = (next: Partial<Body>, key: string) => onChange((b) => ({ ...b, ...next }), key);
+  const setStation = (k: number, next: Partial<Station>, key: string) =>
+    onChange((b) => ({ ...b, stations: b.stations.map((s, i) => (i === k ? { ...s, ...next } : s)) }), `station.${k}.${key}`);
+  const setGone = (k: number, next: Partial<LeftOut>, key: string) =>
+    onChange((b) => ({ ...b, left_out: b.left_out.map((s, i) => (i === k ? { ...s, ...next } : s)) }), `left.${k}.${key}`);
+  const ofBoard = catalogue.board.some((b) => b.id === body.core.material);
+  const materials = [...catalogue.foam, ...catalogue.board.filter((b) => b.tags?.paper_faced === "yes")];
+  const end = body.stations.at(-1)!.x_mm;
+  const name = (k: number) => (k === 0 ? "Nose" : k === body.stations.length - 1 ? "Tail" : `Station ${k + 1}`);
+
+  function addStation() {
+    onChange((b) => {
+      // in the middle of the longest stretch
+      const gaps = b.stations.slice(1).map((s, k) => s.x_mm - b.stations[k]!.x_mm);
+      const k = gaps.indexOf(Math.max(...gaps));
+      const [one, two] = [b.stations[k]!, b.stations[k + 1]!];
+      const half = (field: keyof Station) => Math.round((one[field] + two[field]) / 2);
+      const made = {
+        x_mm: half("x_mm"), width_mm: half("width_mm"), height_mm: half("height_mm"), middle_mm: half("middle_mm"),
+        roundness: (one.roundness + two.roundness) / 2,
+      }; // prettier-ignore
+      return { ...b, stations: [...b.stations.slice(0, k + 1), made, ...b.stations.slice(k + 1)] };
+    }, "stations");
+  }
+
+  return (
+    <>
+      <fieldset className="mb-4 border-t border-ink pt-2">
+        <legend className="float-left w-full text-[18px] font-semibold">2. The body, from nose to tail</legend>
+        <p className="clear-both mb-2 text-[15px] text-pencil">{length(end, units)} long. Its outline runs in straight lines from station to station.</p>
+        {body.stations.map((station, k) => (
+          <div key={k} className="mb-3">
+            <div className="flex items-baseline justify-between">
+              <h3 className="font-medium">{name(k)}</h3>
+              {k > 0 && body.stations.length > 2 && (
+                <button
+                  type="button"
+                  className="btn-quiet btn px-1"
+                  onClick={() => onChange((b) => ({ ...b, stations: b.stations.filter((_, i) => i !== k) }), "stations")}
+                >
+                  Take this station out
+                </button>
+              )}
+            </div>
+            <div className={grid}>
+              {OUTLINE.filter(({ field }) => k > 0 || field !== "x_mm").map(({ field, label, kind, hint }) => (
+                <MeasureField
+                  key={field}
+                  label={label}
+                  path={`${at}stations.${k}.${field}`}
+                  kind={kind}
+                  value={station[field]}
+                  onChange={(v) => setStation(k, { [field]: v }, field)}
+                  hint={k === 0 ? hint : undefined}
+                />
+              ))}
+            </div>
+          </div>
+        ))}
+        {body.stations.length < 12 && (
+          <button type="button" className="btn" onClick={addStation}>
+            Add a station
+          </button>
+        )}
+      </fieldset>
+      <fieldset className="mb-4 border-t border-ink pt-2">
+        <legend className="float-left w-full text-[18px] font-semibold">3. Where the wing sits</legend>
+        <div className={`clear-both ${grid}`}>
+          <MeasureField
+            label="Wing's nose, behind the body's"
+            path={`${at}wing_at_mm`}
+            kind="length"
+            value={body.wing_at_mm}
+            onChange={(v) => set({ wing_at_mm: v }, "wing_at")}
+          />
+          <MeasureField
+            label="Length of the wing's seat"
+            path={`${at}seat_mm`}
+            kind="length"
+            value={body.seat_mm}
+            onChange={(v) => set({ seat_mm: v }, "seat")}
+          />
+        </div>
+      </fieldset>
+      <fieldset className="mb-4 border-t border-ink pt-2">
+        <legend className="float-left w-full text-[18px] font-semibold">4. Its walls</legend>
+        <div className={`clear-both ${grid}`}>
+          <ChoiceField
+            label="Foam or board"
+            path={`${at}core.material`}
+            value={body.core.material}
+            onChange={(material) => onChange((b) => ({ ...b, core: { ...b.core, material, density_kg_m3: null } }), "core")}
+            options={materials.map((f) => ({ value: f.id, label: f.label }))}
+            hint={materials.find((f) => f.id === body.core.material)?.basis.replace(/^.*: /, "figures: ")}
+          />
+          {!ofBoard && (
+            <MeasureField
+              label="Thickness of the walls"
+              path={`${at}walls.sheet_mm`}
+              kind="size"
+              value={body.walls.sheet_mm}
+              onChange={(v) => onChange((b) => ({ ...b, walls: { ...b.walls, sheet_mm: v } }), "sheet")}
+            />
+          )}
+          <ChoiceField
+            label="Glue of the corners"
+            path={`${at}walls.glue`}
+            value={body.walls.glue}
+            onChange={(glue) => onChange((b) => ({ ...b, walls: { ...b.walls, glue } }), "glue")}
+            options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))}
+          />
+          {ofBoard && (
+            <PapersOf
+              path={(field) => `${at}walls.${field}`}
+              section={body.walls}
+              outside="without its outer paper a corner has no hinge: tape it"
+              onChange={(next, key) => onChange((b) => ({ ...b, walls: { ...b.walls, ...next } }), key)}
+            />
+          )}
+        </div>
+        {body.left_out.map((gone, k) => (
+          <div key={k} className="mt-3">
+            <div className="flex items-baseline justify-between">
+              <h3 className="font-medium">Left open {k + 1}</h3>
+              <button
+                type="button"
+                className="btn-quiet btn px-1"
+                onClick={() => onChange((b) => ({ ...b, left_out: b.left_out.filter((_, i) => i !== k) }), "left_out")}
+              >
+                Close it again
+              </button>
+            </div>
+            <div className={grid}>
+              <ChoiceField
+                label="Wall"
+                path={`${at}left_out.${k}.side`}
+                value={gone.side}
+                onChange={(side) => setGone(k, { side }, "side")}
+                options={[
+                  { value: "bottom", label: "the bottom" },
+                  { value: "top", label: "the top" },
+                ]}
+              />
+              <MeasureField
+                label="From, behind the nose"
+                path={`${at}left_out.${k}.x_from_mm`}
+                kind="length"
+                value={gone.x_from_mm}
+                onChange={(v) => setGone(k, { x_from_mm: v }, "from")}
+              />
+              <MeasureField
+                label="To, behind the nose"
+                path={`${at}left_out.${k}.x_to_mm`}
+                kind="length"
+                value={gone.x_to_mm}
+                onChange={(v) => setGone(k, { x_to_mm: v }, "to")}
+              />
+              <MeasureField
+                label="Width of the opening"
+                path={`${at}left_out.${k}.width_mm`}
+                kind="length"
+                value={gone.width_mm}
+                onChange={(v) => setGone(k, { width_mm: v }, "width")}
+                onEmpty={() => setGone(k, { width_mm: null }, "width")}
+                hint="left empty: the whole wall"
+              />
+            </div>
+          </div>
+        ))}
+        {body.left_out.length < 6 && (
+          <button
+            type="button"
+            className="btn mt-3"
+            onClick={() =>
+              onChange((b) => {
+                const start = Math.round(b.wing_at_mm + b.seat_mm + 10);
+                return { ...b, left_out: [...b.left_out, { side: "bottom" as const, x_from_mm: Math.min(start, end - 20), x_to_mm: end, width_mm: null }] };
+              }, "left_out")
+            }
+          >
+            Leave a wall open
+          </button>
+        )}
+      </fieldset>
+    </>
+  );
+}
