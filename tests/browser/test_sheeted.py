@@ -56,6 +56,7 @@ def test_thin_sheets_over_webs_and_ribs(demo: Page) -> None:
     expect(page.get_by_text(re.compile("The wood shears inside")).first).to_be_visible()
     # sheets that leave no room are told at their field
     _section(page)
+    page.get_by_label("Four digits").fill("2408")
     page.get_by_label("Thickness of the sheets").fill("9.9")
     page.get_by_label("Thickness of the sheets").press("Tab")
     expect(page.get_by_role("alert").filter(has_text="leave no room").first).to_be_visible()

@@ -14,7 +14,7 @@ from ..geometry import planform
 from ..joints.hardware import hardware_of, joined_g
 from ..kinds import kind_of
 from ..loads import Case
-from ..model import Airframe, Lifting, Piece, Scheme
+from ..model import Airframe, Part, Piece, Scheme
 from ..parts import PARTS
 from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
 from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations, twist_along
@@ -136,7 +136,7 @@ def _used(scheme: Scheme, on: Array) -> tuple[Scheme, Array]:
     return scheme.model_copy(update={"pieces": pieces}), on[:, used]
 
 
-def _places(part: Lifting, pieces: Sequence[Piece], stations: int) -> Array:
+def _places(part: Part, pieces: Sequence[Piece], stations: int) -> Array:
     """Along the half span, on both sides of wherever one of the pieces changes."""
     layout = lay_out(part, pieces, stations)
     return np.asarray(layout.plan.y[some_stations(layout, FINE)])

@@ -15,8 +15,8 @@ from ..failure import craft_spreads, method_errors
 from ..geometry.planform import NODE_GAP
 from ..joints.hardware import Hardware, hardware_of, joined_g, problems_of_joints
 from ..kinds import kind_of
-from ..loads import Case
-from ..model import Airframe, Problem, Refused, Scheme
+from ..loads import Case, carried_along
+from ..model import Airframe, Body, Problem, Refused, Scheme
 from ..parts import PARTS
 from ..sections import PartLayout, ShearFlow, Twist, lay_out, spreads
 from ..states import Rows, rows_of
@@ -193,6 +193,8 @@ def shear_along(sections: Sections) -> ShearFlow:
 def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
     """Of the first `count` variants."""
     plan = solved.layout.plan
+    if isinstance(solved.layout.part, Body):
+        return _checks_of_body(solved, count)
     turning = solved.layout.part.surfaces.get(solved.layout.part.TURNS)
     p, GJ = solved.properties.take(np.arange(count)), solved.GJ[:count]
     twist = first_twist(plan, p, GJ)
@@ -203,6 +205,26 @@ def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
         reversal=None if turning is None else reversal_speed(plan, p, GJ, turning),
         flutter=flutter_speed(plan, p, twist),
     )
+
+
+def _checks_of_body(solved: Solved, count: int) -> AeroelasticChecks:
+    """How its tail swings, held at the wing, with what it carries; no air of its own does anything with it."""
+    behind = np.arange(solved.layout.held, len(solved.layout.plan.y))
+    layout = solved.layout.take(behind)
+    s, lumps = layout.plan.s - layout.plan.s[0], solved.cases[0].lumps
+    plan = replace(layout.plan, s=s)
+    p = solved.properties.take(np.arange(count)).at(behind)
+    held = layout.plan.y
+    more = carried_along(held, solved.cases[0]) if lumps else np.zeros_like(held)
+    rolls = sum(
+        (carried_along(held, replace(solved.cases[0], lumps=(m,))) * m.radius**2 for m in lumps), np.zeros_like(held)
+    )
+    p = replace(p, mass=p.mass + more, polar_mass=p.polar_mass + rolls)
+    none = np.full(count, np.inf)
+    return AeroelasticChecks(
+        bending_hz=first_bending(plan, p, solved.GA_s[:count, behind]),
+        twist_hz=first_twist(plan, p, solved.GJ[:count, behind]), divergence=none, reversal=None, flutter=none,
+    )  # fmt: skip
 
 
 def laid_out(airframe: Airframe, scheme: Scheme, stations: int) -> PartLayout:

@@ -10,7 +10,8 @@ from numpy.typing import NDArray
 
 from ..beam import Forces, Shape, deform, forces
 from ..failure import Finding, LoadedPart, find_all
-from ..loads import Case, PartLoads, part_loads
+from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_along, part_loads, turning_height
+from ..model.body import Body
 from ..sections import (
     PartLayout,
     SectionMaterials,
@@ -18,6 +19,7 @@ from ..sections import (
     ShearFlow,
     Sums,
     Twist,
+    bridged,
     derive,
     section_materials,
 )
@@ -166,6 +168,7 @@ def solve(
         at * f.torque + f.torque_air,
         wing.shear.GA_s,
         turning_GJ(twist, len(at)),
+        layout.held,
     )
     return Solved(
         layout, sections.materials, properties, wing.shear.take(np.arange(count)), twist, cases, loads, f, shape,
@@ -186,14 +189,34 @@ def shape_in(solved: Solved, flying_mass_g: Array | float, case: Case, limit: Ar
     f, _ = forces_in(solved.layout, p, flying_mass_g, [case] * solved.variants)
     curvature = p.curvature(at * f.moment, at * f.moment_z)
     torque = at * f.torque + f.torque_air
-    return deform(solved.layout.plan, curvature, at * f.shear, torque, solved.GA_s, solved.GJ)
+    return deform(solved.layout.plan, curvature, at * f.shear, torque, solved.GA_s, solved.GJ, solved.layout.held)
+
+
+def _on_a_body(
+    body: Body, layout: PartLayout, properties: SectionProperties, cases: Sequence[Case]
+) -> tuple[Forces, PartLoads]:
+    """In balance about the wing's seat."""
+    x = layout.plan.y
+    seat = (body.wing_at_mm, body.wing_at_mm + body.seat_mm)
+    outline = layout.outline
+    middles = 0.5 * (outline.upper.max(axis=1) + outline.lower.min(axis=1))
+    turns = turning_height(body, x, outline, bridged(layout))
+    f = body_forces(x, properties.mass, seat, turns, middles, cases)
+    nothing = np.zeros_like(properties.mass)
+    carried = nothing + np.stack([carried_along(x, c) for c in cases]) * 1e-3 * GRAVITY
+    return (
+        Forces(f.shear, f.moment, f.moment_z, f.torque, nothing),
+        PartLoads(nothing, carried, nothing, nothing[:, :1], nothing),
+    )
 
 
 def forces_in(
     layout: PartLayout, properties: SectionProperties, flying_mass_g: Array | float, cases: Sequence[Case]
 ) -> tuple[Forces, PartLoads]:
     """Of R runs, each with its properties and its case, under a factor of 1 of it."""
-    plan, chord = layout.plan, layout.outline.chord
+    plan, chord, part = layout.plan, layout.outline.chord, layout.part
+    if isinstance(part, Body):
+        return _on_a_body(part, layout, properties, cases)
     loads = part_loads(
         layout.part, plan, flying_mass_g, properties.mass / plan.cos_sweep, layout.outline.profile.cm0(), cases
     )

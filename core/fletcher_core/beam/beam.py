@@ -92,9 +92,11 @@ class Shape:
 
 
 def deform(
-    plan: Planform, curvature: tuple[Array, Array], shear: Array, torque: Array, GA_s: Array, GJ: Array
+    plan: Planform, curvature: tuple[Array, Array], shear: Array, torque: Array, GA_s: Array, GJ: Array, held: int = 0
 ) -> Shape:
     """Deflection with bending and shear, both ways, and twist, under the given forces.
+
+    `held` is the station at which it is held: neither moved nor turned there.
 
     Parameters
     ----------
@@ -105,5 +107,11 @@ def deform(
     """
     kz, kx = curvature
     root = Integrals.along(plan.s).root
-    slope, by_shear = kz @ root, (shear / GA_s) @ root
-    return Shape(slope @ root + by_shear, by_shear, kx @ root @ root, slope + shear / GA_s, (torque / GJ) @ root)
+
+    def along(values: Array) -> Array:
+        """Their integral from where it is held."""
+        found = values @ root
+        return np.asarray(found - found[:, [held]]) if held else found
+
+    slope, by_shear = along(kz), along(shear / GA_s)
+    return Shape(along(slope) + by_shear, by_shear, along(along(kx)), slope + shear / GA_s, along(torque / GJ))

@@ -108,7 +108,9 @@ class LoadedPart:
         """(R, 1): +1 where the load bends the tip up, -1 where it bends it down."""
         if self.lifts is not None:
             return self.lifts
-        return np.asarray(np.where(self.forces.moment[:, :1] < 0, -1.0, 1.0))
+        m = self.forces.moment
+        largest = np.take_along_axis(m, np.abs(m).argmax(axis=1)[:, None], axis=1)
+        return np.asarray(np.where(largest < 0, -1.0, 1.0))
 
     @cached_property
     def face_strain(self) -> dict[int, tuple[Array, Array | float]]:

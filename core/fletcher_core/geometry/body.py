@@ -28,7 +28,8 @@ def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutli
     at = np.array([s.x_mm for s in body.stations])
 
     def along(name: str) -> Array:
-        return np.interp(x, at, [getattr(s, name) for s in body.stations])[:, None]
+        found: Array = np.interp(x, at, [getattr(s, name) for s in body.stations])[:, None]
+        return found
 
     round_by = along("roundness")
     # from a box to an ellipse by the inverse of the exponent: even steps look even

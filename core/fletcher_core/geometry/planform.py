@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..model.lifting import Lifting
+from ..model.part import Part
 from .outline import Outline
 from .profile import Profile
 
@@ -65,7 +65,7 @@ class Planform:
         return Outline(profile, self.chord * self.cos_sweep, full.z_scale)
 
 
-def planform(part: Lifting, changes: Iterable[float] = (), n: int = 61) -> Planform:
+def planform(part: Part, changes: Iterable[float] = (), n: int = 61) -> Planform:
     """Stations along the half span.
 
     Parameters

@@ -93,7 +93,7 @@ def _loop_faces(points: Array) -> tuple[Array, Array, Array, Array]:
     return *first, *second
 
 
-def profile_of(aerofoil: Aerofoil) -> Profile:
+def profile_of(aerofoil: Aerofoil | HollowSection) -> Profile:
     """The outline of any aerofoil of the model.
 
     Raises

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..model.aerofoil import FoldedBoard
-from ..model.lifting import Lifting
+from ..model.part import Part
 from .folded import top_of_sheet
 
 Array = NDArray[np.float64]
@@ -69,7 +69,7 @@ def _third(a: Array, b: Array, from_a: float, from_b: float) -> Array:
     return np.asarray(a + x * u + y * np.array([-u[1], u[0]]))
 
 
-def flat_panels(part: Lifting) -> list[FlatPanel]:
+def flat_panels(part: Part) -> list[FlatPanel]:
     """Every panel of a folded wing, from the root out; lengths as they are on the outside of the sheet.
 
     Raises

@@ -1,6 +1,7 @@
 """What a part must carry: lift along the span, relief by its own weight, gusts, launches, landings."""
 
 from .aero import AIR_DENSITY, GRAVITY, aspect_ratio, flap_effect, lift_slope, pressure
+from .body import BodyForces, body_forces, carried_along, turning_height
 from .cases import Case, Setting, Unit
 from .flight import PRESETS, Preset, asked
 from .lift import lift_per_newton
@@ -10,6 +11,7 @@ __all__ = [
     "AIR_DENSITY",
     "GRAVITY",
     "PRESETS",
+    "BodyForces",
     "Case",
     "PartLoads",
     "Preset",
@@ -17,10 +19,13 @@ __all__ = [
     "Unit",
     "asked",
     "aspect_ratio",
+    "body_forces",
+    "carried_along",
     "control_pitching",
     "flap_effect",
     "lift_per_newton",
     "lift_slope",
     "part_loads",
     "pressure",
+    "turning_height",
 ]

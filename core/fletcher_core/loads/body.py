@@ -6,14 +6,16 @@ Sources: Bruhn 1973, ch. A5 (a free body in balance).
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..geometry import Outline
+from ..model.body import Body
 from .aero import GRAVITY
-from .cases.case import Case, Lump, Push
+from .cases.case import Case, Push
 
 Array = NDArray[np.float64]
 
@@ -53,21 +55,52 @@ def _given(pushes: Sequence[Push], x: Array, way: str) -> Array:
     return np.asarray(sum((getattr(p, way) * _over(x, p.start, p.end) for p in pushes), np.zeros_like(x)))
 
 
+def _heights(pushes: Sequence[Push], x: Array) -> Array:
+    """(S,) N mm/mm of sideways forces about the straight line."""
+    return np.asarray(sum((p.side * p.height * _over(x, p.start, p.end) for p in pushes), np.zeros_like(x)))
+
+
+def carried_along(x: Array, case: Case) -> Array:
+    """(S,) g/mm of what is carried in a case."""
+    return np.asarray(sum((m.grams * _over(x, m.start, m.end) for m in case.lumps), np.zeros_like(x)))
+
+
+def _of_each(cases: Sequence[Case], make: Callable[[Case], Array]) -> Array:
+    """(R, S), each case worked out once."""
+    found = {case: make(case) for case in dict.fromkeys(cases)}
+    return np.stack([found[case] for case in cases])
+
+
+def turning_height(body: Body, x: Array, outline: Outline, bridged: NDArray[np.bool_]) -> Array:
+    """(S,) mm over the straight line, of the place about which a section turns under a push sideways.
+
+    The middle of a closed box; where the bottom or the top is left out it lies beyond the other one, as of a channel of
+    even wall: 3 h² / (w + 6 h) outside it (Timoshenko 1955). `bridged` (S,): where film or tape closes it again.
+    """
+    high, low = outline.upper.max(axis=1), outline.lower.min(axis=1)
+    wide, tall = outline.chord, high - low
+    out = 3 * tall**2 / (wide + 6 * tall)
+    found = 0.5 * (high + low)
+    for gone in body.left_out:
+        here = (x >= gone.x_from_mm) & (x <= gone.x_to_mm) & ~bridged
+        found = np.where(here, high + out if gone.side == "bottom" else low - out, found)
+    return np.asarray(found)
+
+
 def body_forces(
-    x: Array, mass_per_mm: Array, lumps: Sequence[Lump], seat: tuple[float, float], shear_centre: Array,
-    cases: Sequence[Case],
+    x: Array, mass_per_mm: Array, seat: tuple[float, float], shear_centre: Array, middles: Array, cases: Sequence[Case],
 ) -> BodyForces:  # fmt: skip
     """Shear, moments and torque at each station, from nose to tail.
 
     Parameters
     ----------
-    x : (S,) mm behind the nose. mass_per_mm : (R, S) g/mm of the body itself. lumps : what it carries.
+    x : (S,) mm behind the nose. mass_per_mm : (R, S) g/mm of the body itself.
     seat : (start, end) mm, where the wing holds it: front half and rear half each with a force of its own.
-    shear_centre : (R, S) mm, height of the place about which a section turns without bending sideways.
+    shear_centre : (S,) mm, height of the place about which a section turns without bending sideways.
+    middles : (S,) mm, height of its middle.
     """
     tails, middle = _tails(x), 0.5 * (seat[0] + seat[1])
-    carried = np.asarray(sum((lump.grams * _over(x, lump.start, lump.end) for lump in lumps), np.zeros_like(x)))
-    weight = (mass_per_mm + carried) * 1e-3 * GRAVITY
+    weight = (mass_per_mm + _of_each(cases, lambda c: carried_along(x, c))) * 1e-3 * GRAVITY
     holds = [_over(x, seat[0], middle), _over(x, middle, seat[1])]
     # of a force of 1 N in each half of the seat: shear and moment at the nose
     at_nose = np.array([[float((h @ tails)[0]) for h in holds], [float((h @ tails @ tails)[0]) for h in holds]])
@@ -85,23 +118,18 @@ def body_forces(
         return np.array([getattr(c, name) for c in cases])[:, None]
 
     def pushed(way: str) -> Array:
-        return np.stack([_given(c.pushes, x, way) for c in cases])
+        return _of_each(cases, lambda c: _given(c.pushes, x, way))
 
     # turning about the seat as the rest of the aircraft does: more the further away
     lever = (x - middle)[None]
     shear, moment = balanced(pushed("up") - (each("inertia") + each("pitching") * lever) * weight)
-    side = pushed("side") - each("yawing") * lever * weight
-    _, moment_z = balanced(side)
-    twisting = pushed("torque") + np.stack(
-        [
-            sum(
-                (p.side * _over(x, p.start, p.end) * (p.height - row) for p in c.pushes if p.side),
-                np.zeros_like(x),
-            )
-            for c, row in zip(cases, np.broadcast_to(shear_centre, mass_per_mm.shape), strict=True)
-        ]
-    )
-    torque = twisting @ tails
+    side = pushed("side") - (each("sliding") + each("yawing") * lever) * weight
+    sheared, moment_z = balanced(side)
+    # each sideways force by its own height, less what the shear of a section has about the place where that turns; the
+    # body's own weight and what it carries lie at its middle
+    high = _of_each(cases, lambda c: _heights(c.pushes, x))
+    own = (side - pushed("side")) * middles
+    torque = (pushed("torque") + high + own) @ tails - shear_centre * sheared
     # the wing holds it against turning, evenly over its seat
     torque = torque - torque[:, :1] * (_over(x, *seat) @ tails)
     return BodyForces(shear, moment, moment_z, torque)

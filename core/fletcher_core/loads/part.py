@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry import Planform
-from ..model.lifting import Lifting
+from ..model.part import Part
 from ..model.surface import ControlSurface
 from .aero import GRAVITY, flap_effect, pressure
 from .cases import Case
@@ -43,7 +43,7 @@ def control_pitching(surface: ControlSurface, plan: Planform, speed_m_s: float) 
     return np.asarray(here * cm * np.radians(surface.throw_deg) * pressure(speed_m_s) * plan.chord**2)
 
 
-def _turned(case: Case, part: Lifting, plan: Planform) -> Array:
+def _turned(case: Case, part: Part, plan: Planform) -> Array:
     surface = part.surfaces.get(case.surface)
     if surface is None or not case.control:
         return np.zeros_like(plan.y)
@@ -51,7 +51,7 @@ def _turned(case: Case, part: Lifting, plan: Planform) -> Array:
 
 
 def part_loads(
-    part: Lifting,
+    part: Part,
     plan: Planform,
     flying_mass_g: Array | float,
     mass_per_mm: Array,

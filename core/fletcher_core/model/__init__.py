@@ -5,6 +5,7 @@ from ..kinds import KINDS, Piece
 from . import upgrade
 from .aerofoil import (
     Aerofoil,
+    BodyWalls,
     CoordinateAerofoil,
     FlatPlate,
     FoldedBoard,
@@ -14,11 +15,13 @@ from .aerofoil import (
     SheetedSection,
 )
 from .airframe import PART_NAMES, Airframe, PartName, Parts
+from .body import Body, BodyStation, LeftOut
 from .core import Core
 from .document import AirframeFile, Scheme
 from .flight import Flight, Use
 from .lifting import Lifting
 from .panel import Joint, JointKind, Panel
+from .part import Part
 from .parts import Fin, Tailplane, Wing
 from .seat import Seat
 from .surface import Built, ControlSurface
@@ -31,6 +34,9 @@ __all__ = [
     "Aerofoil",
     "Airframe",
     "AirframeFile",
+    "Body",
+    "BodyStation",
+    "BodyWalls",
     "Built",
     "ControlSurface",
     "CoordinateAerofoil",
@@ -42,9 +48,11 @@ __all__ = [
     "HollowSection",
     "Joint",
     "JointKind",
+    "LeftOut",
     "Lifting",
     "NacaAerofoil",
     "Panel",
+    "Part",
     "PartName",
     "Parts",
     "Peeled",

@@ -109,6 +109,13 @@ class SheetedSection(HollowSection):
     _four_digits = field_validator("code")(_known_number)
 
 
+class BodyWalls(HollowSection):
+    """What the walls are made of, beside their material."""
+
+    kind: Literal["walls"] = "walls"
+    sheet_mm: float = measure("thickness of the walls", "size", 0.5, 30.0, 5.0)
+
+
 Aerofoil = Annotated[
     NacaAerofoil | FlatPlate | CoordinateAerofoil | FoldedBoard | SheetedSection, Field(discriminator="kind")
 ]

@@ -9,11 +9,12 @@ from pydantic import Field, model_validator
 
 from ..fields import Described, fault, measure
 from ..units import Measure
+from .body import Body
 from .flight import Flight
-from .lifting import Lifting
+from .part import Part
 from .parts import Fin, Tailplane, Wing
 
-PartName = Literal["wing", "tailplane", "fin"]
+PartName = Literal["wing", "tailplane", "fin", "body"]
 PART_NAMES: tuple[PartName, ...] = get_args(PartName)
 
 
@@ -23,8 +24,9 @@ class Parts(Described):
     wing: Wing
     tailplane: Tailplane | None = None
     fin: Fin | None = None
+    body: Body | None = None
 
-    def there(self) -> Mapping[PartName, Lifting]:
+    def there(self) -> Mapping[PartName, Part]:
         """Those that there are, in their order."""
         return {name: part for name in PART_NAMES if (part := getattr(self, name)) is not None}
 
@@ -45,7 +47,7 @@ class Airframe(Described):
     def wing(self) -> Wing:
         return self.parts.wing
 
-    def part(self, name: PartName) -> Lifting:
+    def part(self, name: PartName) -> Part:
         """A part that is described.
 
         Raises

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import ClassVar, Literal
 
 from pydantic import Field, model_validator
@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 from ..catalogue import catalogue
 from ..fields import Described, fault, measure
 from ..units import Measure
-from .aerofoil import HollowSection
+from .aerofoil import BodyWalls
 from .core import Core, woods
 from .panel import Joint, Panel
 from .part import Part
@@ -30,19 +30,13 @@ class BodyStation(Described):
     roundness: float = measure("how round: 0 a box, 100 % an ellipse", "percent", 0.0, 1.0, 0.0)
 
 
-class BodyWalls(HollowSection):
-    """What the walls are made of, beside their material."""
-
-    kind: Literal["walls"] = "walls"
-    sheet_mm: float = measure("thickness of the walls", "size", 0.5, 30.0, 5.0)
-
-
 class LeftOut(Described):
     """A wall that is not there over a stretch: the bottom behind the wing, a hatch, the wing's slot."""
 
     side: Literal["top", "bottom"] = Field("bottom", json_schema_extra={"label": "wall"})
     x_from_mm: float = measure("starts, behind the nose", "length", 0.0, 4000.0, 300.0)
     x_to_mm: float = measure("ends, behind the nose", "length", 1.0, 4000.0, 600.0)
+    corner_mm: float = measure("radius of its corners", "length", 0.0, 100.0, 5.0)
     width_mm: float | None = measure("width of the opening", "length", 3.0, 600.0, None)
 
     @model_validator(mode="after")
@@ -108,6 +102,16 @@ class Body(Part):
     @property
     def surfaces(self) -> Mapping[str, ControlSurface]:
         return {}
+
+    @property
+    def held_mm(self) -> float:
+        """The middle of the wing's seat."""
+        return self.wing_at_mm + 0.5 * self.seat_mm
+
+    @property
+    def changes_mm(self) -> Sequence[float]:
+        seat = (self.wing_at_mm, self.held_mm, self.wing_at_mm + self.seat_mm)
+        return (*seat, *(x for gone in self.left_out for x in (gone.x_from_mm, gone.x_to_mm)))
 
     @property
     def half_span_mm(self) -> float:

@@ -3,32 +3,24 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Mapping
 from typing import ClassVar
 
 from pydantic import Field, model_validator
 
 from ..catalogue import catalogue
-from ..fields import Described, fault, measure
+from ..fields import fault, measure
 from ..units import Measure
-from .aerofoil import Aerofoil, FlatPlate, FoldedBoard, HollowSection, NacaAerofoil, SheetedSection
+from .aerofoil import Aerofoil, FlatPlate, FoldedBoard, NacaAerofoil, SheetedSection
 from .core import Core, woods
 from .panel import Panel
+from .part import Part
 from .seat import Seat
-from .surface import ControlSurface
 from .targets import Targets
 
 
-class Lifting(Described):
-    """Panels from the middle (or the root) to the tip, with one section and one core.
+class Lifting(Part):
+    """Panels from the middle (or the root) to the tip, with one section and one core."""
 
-    The rest of the house works on this; which part it is only says how it is loaded and what it is called.
-    """
-
-    #: names of its control surfaces, which are fields of the part
-    SURFACES: ClassVar[tuple[str, ...]] = ()
-    #: the one that turns the aircraft
-    TURNS: ClassVar[str] = ""
     #: half spans that this is made for, mm
     HALF_SPAN: ClassVar[tuple[float, float]] = (30.0, 2500.0)
 
@@ -37,26 +29,6 @@ class Lifting(Described):
     core: Core = Field(default_factory=Core)
     seat: Seat = Field(default_factory=Seat)
     targets: Targets = Field(default_factory=Targets)
-
-    @property
-    def copies(self) -> int:
-        """How often what is described is there: 2 for both halves."""
-        return 2
-
-    @property
-    def hollow(self) -> bool:
-        """Whether it is sheets round air."""
-        return isinstance(self.aerofoil, HollowSection)
-
-    @property
-    def half_span_mm(self) -> float:
-        return sum(p.span_mm for p in self.panels)
-
-    @property
-    def surfaces(self) -> Mapping[str, ControlSurface]:
-        """Its control surfaces by name, from the root outwards as they are listed."""
-        found = {name: getattr(self, name) for name in self.SURFACES}
-        return {name: surface for name, surface in found.items() if surface is not None}
 
     @model_validator(mode="after")
     def _panels_meet(self) -> Lifting:

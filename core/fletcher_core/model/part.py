@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import TYPE_CHECKING, ClassVar
 
 from ..fields import Described
-from .aerofoil import HollowSection
+from .aerofoil import Aerofoil, BodyWalls, HollowSection
 from .core import Core
 from .surface import ControlSurface
 from .targets import Targets
@@ -33,12 +33,22 @@ class Part(Described):
             """From the root (or the nose) to the tip (or the tail)."""
 
         @property
-        def aerofoil(self) -> object:
+        def aerofoil(self) -> Aerofoil | BodyWalls:
             """Its section, or what its walls are."""
 
         @property
         def seat(self) -> Seat:
             """How it is held."""
+
+    @property
+    def held_mm(self) -> float:
+        """Where it is held, along its length."""
+        return 0.0
+
+    @property
+    def changes_mm(self) -> Sequence[float]:
+        """Places along its length at which something of its own starts or ends."""
+        return ()
 
     @property
     def copies(self) -> int:

@@ -27,8 +27,6 @@ from .tailplane import TAILPLANE
 _BUILT = 1.25
 #: area of a section over its greatest depth times its chord (own estimate, usual sections)
 _FULL = 0.7
-#: mm along the body over which what is not described lies, each way (own estimate)
-_REST = 40.0
 
 
 def bare_grams(part: Part) -> float:
@@ -86,7 +84,8 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
     turning = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) for lump in lumps)
     rest = max(airframe.rest_g, 1.0)
     at = float(np.clip(balances - turning / rest, 15.0, balances))
-    lumps.append(Lump(max(0.0, at - _REST), min(end, at + _REST), airframe.rest_g, 30.0))
+    # motor in the nose, battery and the rest behind it: evenly about its middle, as far as the nose is away
+    lumps.append(Lump(0.0, min(end, 2 * at), airframe.rest_g, 30.0))
     inertia = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) ** 2 for lump in lumps)
     # of the body itself, a rod of a tenth of all (own estimate)
     inertia += 0.1 * flying_g * end**2 / 12
@@ -113,5 +112,6 @@ BODY = PartKind(
     ),
     setting=_setting,
     away="behind the nose",
+    start="at the nose",
     usual_end=0.95,
 )  # fmt: skip

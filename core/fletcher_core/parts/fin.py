@@ -4,12 +4,12 @@ from ..geometry import Planform
 from ..loads import Setting
 from ..loads.cases import control, handling, tail_landing
 from ..model.airframe import Airframe
-from ..model.lifting import Lifting
+from ..model.part import Part
 from ..model.parts import Fin
 from .kind import PartKind, common
 
 
-def _setting(airframe: Airframe, part: Lifting, plan: Planform, flying_g: float, carrier: Planform) -> Setting:
+def _setting(airframe: Airframe, part: Part, plan: Planform, flying_g: float, carrier: Planform) -> Setting:
     assert isinstance(part, Fin)
     return common(airframe, part, plan, flying_g, carrier, arm_mm=part.arm_mm)
 

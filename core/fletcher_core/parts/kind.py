@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from typing import Any
 
 from ..geometry import Planform, planform, root_profile
 from ..loads import Case, Setting
 from ..model.airframe import Airframe, PartName
-from ..model.lifting import Lifting
+from ..model.part import Part
 
 
 @dataclass(frozen=True)
@@ -22,6 +23,7 @@ class PartKind:
         largest force of the air.
     setting : (airframe, part, plan, flying weight in g, plan of the wing) -> what those cases look at.
     away : from its root, in a word: "out", of what stands "up".
+    start : where its first station is, in words.
     usual_end : where a usual spar ends, as a share of the half span.
     """
 
@@ -29,13 +31,14 @@ class PartKind:
     label: str
     half: str
     cases: tuple[Callable[[Setting], Case | None], ...]
-    setting: Callable[[Airframe, Lifting, Planform, float, Planform], Setting]
+    setting: Callable[[Airframe, Part, Planform, float, Planform], Setting]
     away: str = "out"
+    start: str = "at the root"
     usual_end: float = 0.7
     #: names of its surfaces in words
     surfaces: Mapping[str, str] | None = None
 
-    def of(self, airframe: Airframe) -> Lifting:
+    def of(self, airframe: Airframe) -> Part:
         return airframe.part(self.name)
 
     def cases_of(self, airframe: Airframe, plan: Planform, flying_g: float) -> list[Case]:
@@ -47,9 +50,7 @@ class PartKind:
         return sorted(found, key=lambda case: -abs(case.force * case.factor))
 
 
-def common(
-    airframe: Airframe, part: Lifting, plan: Planform, flying_g: float, carrier: Planform, **more: float
-) -> Setting:
+def common(airframe: Airframe, part: Part, plan: Planform, flying_g: float, carrier: Planform, **more: Any) -> Setting:
     """What every part's cases look at; `more` is the part's own."""
     return Setting(
         airframe.flight, part, plan, flying_g, carrier, root_profile(airframe.wing).cm0(),

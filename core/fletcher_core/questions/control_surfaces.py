@@ -17,7 +17,7 @@ from ..geometry import outline_of, planform
 from ..hinges import HingeQuestion, RankedHinge, SurfaceQuestion, choose_hinge
 from ..hinges.choose import Made
 from ..hinges.surface import SolvedSurface, Warps, air_per_mm, figures, linkage_throw, solve_surface, twist_along, warps
-from ..model import Airframe, Lifting, PartName, Problem, Refused
+from ..model import Airframe, Part, PartName, Problem, Refused
 from ..report.steps import basis, between, figures_of, step
 from ..report.verdict import Step, Working
 
@@ -286,7 +286,7 @@ def hinges_for(q: SurfaceQuestion, v: SurfaceVerdict, keeps: str, outdoors: bool
 _SAME = ("throw_deg", "film", "layers", "edge_strip", "horn_at", "servo_Nmm", "servo_arm_mm", "horn_mm")
 
 
-def part_of(airframe: Airframe, which: Which) -> tuple[PartName, Lifting]:
+def part_of(airframe: Airframe, which: Which) -> tuple[PartName, Part]:
     """The part that has such a surface, or would have it."""
     for name, part in airframe.parts.there().items():
         if which in part.SURFACES:

@@ -15,6 +15,8 @@ from ..model import (
     Aerofoil,
     Airframe,
     AirframeFile,
+    Body,
+    BodyStation,
     ControlSurface,
     Core,
     Fin,
@@ -108,9 +110,11 @@ def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
     Refused
         Where there is no such part.
     """
-    if part not in airframe.parts.there():
-        raise Refused([Problem(("part",), "part", "There is no such part.", "Choose one that is there.")])
-    lifting = airframe.part(part)
+    lifting = airframe.parts.there().get(part)
+    if not isinstance(lifting, Lifting):
+        raise Refused(
+            [Problem(("part",), "part", "There is no such part with a section.", "Choose one that is there.")]
+        )
     core, boards = lifting.core, catalogue().board
     board = boards.get(core.material)
     if kind == "folded":
@@ -173,8 +177,34 @@ def _tail_sheet(airframe: Airframe) -> dict[str, Any]:
     return {"core": Core(material=_TAIL_FOAM), "aerofoil": FlatPlate(thickness_mm=_TAIL_THICK)}
 
 
+#: a usual body: its nose ahead of the wing in mean chords, its greatest width and height in chords, and what is left of
+#: them at the nose and at the tail (own estimate, of foam trainers)
+_NOSE, _BODY_WIDE, _BODY_HIGH, _AT_NOSE, _AT_TAIL = 1.0, 0.3, 0.38, 0.75, 0.45
+
+
+def _usual_body(airframe: Airframe) -> Body:
+    """A box of the wing's board, or of light foam board, from before the wing to behind the tail."""
+    wing, tail = planform(airframe.wing), airframe.parts.tailplane or airframe.parts.fin
+    chord = wing.mean_chord
+    arm = tail.arm_mm if isinstance(tail, Tailplane | Fin) else float(np.clip(round(_ARM * chord, -1), 50, 4000))
+    behind = 0.75 * planform(tail).mean_chord if tail else 0.3 * chord
+    wing_at = float(round(_NOSE * chord, -1))
+    end = float(round(wing_at + 0.25 * chord + arm + behind))
+    seat = float(round(0.9 * wing.chord[0]))
+    wide, high = float(round(_BODY_WIDE * chord)), float(round(_BODY_HIGH * chord))
+    board = catalogue().board.get(airframe.wing.core.material)
+    core = Core(material=airframe.wing.core.material if board is not None and board.paper_faced else _FOLDS)
+    least = 2 * catalogue().board[core.material].thickness.typical + 6
+
+    def station(x: float, share: float) -> BodyStation:
+        return BodyStation(x_mm=x, width_mm=max(least, round(share * wide)), height_mm=max(least, round(share * high)))
+
+    stations = [station(0.0, _AT_NOSE), station(wing_at, 1.0), station(wing_at + seat, 1.0), station(end, _AT_TAIL)]
+    return Body(stations=stations, core=core, wing_at_mm=wing_at, seat_mm=min(seat, end - wing_at - 20))
+
+
 def start_part(airframe: Airframe, name: PartName) -> tuple[Airframe, Scheme]:
-    """The airframe with a tail of a usual size, and a first scheme for it.
+    """The airframe with a tail or a body of a usual size, and a first scheme for it.
 
     What it weighs is taken out of what was not described before.
 
@@ -188,8 +218,10 @@ def start_part(airframe: Airframe, name: PartName) -> tuple[Airframe, Scheme]:
     plan = planform(airframe.wing)
     area, chord, span = 2 * plan.half_area, plan.mean_chord, 2 * plan.half_span
     arm = float(np.clip(round(_ARM * chord, -1), 50, 4000))
-    part: Tailplane | Fin
-    if name == "tailplane":
+    part: Tailplane | Fin | Body
+    if name == "body":
+        part = _usual_body(airframe)
+    elif name == "tailplane":
         size = _FLAT_VOLUME * area * chord / arm
         half = float(np.clip(round(0.5 * np.sqrt(_FLAT_RATIO * size)), 60, 1000))
         deep = float(np.clip(round(size / (2 * half)), 40, 600))

@@ -139,6 +139,8 @@ def _section_patch(layout: PartLayout, p: int, outline: Outline) -> SlicePiece:
     low = lower if row.depth is None or row.face < 0 else np.maximum(upper - row.depth, lower)
     x = share * outline.chord[0]
     named = {"piece_id": None, "kind": "control surface", "family": "foam", "on": True}
+    if piece is None and row.prefix is None:
+        named |= {"kind": "left out", "family": "void"}
     if piece is not None:
         named = {"piece_id": piece.id, "kind": piece.kind, "family": family(piece), "on": piece.on}
     return SlicePiece(
@@ -154,13 +156,17 @@ def _patches_first(layout: PartLayout, k: int, outline: Outline) -> list[SlicePi
     return [_section_patch(at, p, outline) for p in drawn if at.patch_rows[p].stands != "hollow"]
 
 
+#: mm between two walls that are drawn as a hollow
+_ROOM = 0.05
+
+
 def _room(layout: PartLayout, k: int, chord: float) -> list[tuple[float, float]]:
     """Once round the hollow of a station; nothing where the part is filled."""
     inside = layout.inside
     if inside is None:
         return []
     upper, lower = inside.upper[k], inside.lower[k]
-    there = np.flatnonzero(upper - lower > 0.05)
+    there = np.flatnonzero(upper - lower > _ROOM)
     if len(there) < 2:
         return []
     at = there[:: 2 if len(there) > 40 else 1]
@@ -191,6 +197,10 @@ def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
         share = 0.5 * (1 - np.cos(np.pi * share)) if share[0] <= 0 and share[-1] >= 1 else share
         faces = replace(room, chord=outline.chord) if row.inside and room is not None else outline
         upper, lower = faces.faces_at(share)
+        if row.inside:
+            # as far as there is room
+            there = upper - lower > _ROOM
+            share, upper, lower = share[there], upper[there], lower[there]
         face = upper if row.face > 0 else lower
         piece: Any = None if row.piece is None else scheme.pieces[row.piece]
         pieces.append(

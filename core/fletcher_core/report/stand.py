@@ -11,7 +11,7 @@ from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_value
 from ..geometry import XI, Planform, outline_of, planform
 from ..kinds import kind_of
 from ..loads import Unit
-from ..model import Airframe, Fin, Lifting, PartName, Refused, Scheme, Tailplane
+from ..model import Airframe, Body, Fin, Part, PartName, Refused, Scheme, Tailplane
 from ..parts import PARTS
 from ..sections import lay_out
 from ..units import System
@@ -74,8 +74,9 @@ class Stand(BaseModel):
 class _Placed:
     """A part where it stands on the aircraft."""
 
-    def __init__(self, airframe: Airframe, part: Lifting) -> None:
+    def __init__(self, airframe: Airframe, part: Part) -> None:
         self.part, self.plan = part, planform(part)
+        self.lies = isinstance(part, Body)
         self.dx, self.out, self.up, lean = 0.0, 0.0, 0.0, 0.0
         if isinstance(part, Tailplane | Fin):
             wing = planform(airframe.wing)
@@ -84,6 +85,9 @@ class _Placed:
             lean = np.radians(part.tilt_deg if isinstance(part, Tailplane) else 90.0 - part.tilt_deg)
         if isinstance(part, Fin):
             self.out = part.out_mm if part.count == 2 else 0.0
+        if isinstance(part, Body):
+            # the wing lies on its top
+            self.dx, self.up = -part.wing_at_mm, -float(np.interp(part.held_mm, self.plan.y, _top(part, self.plan)))
         self.cos, self.sin = float(np.cos(lean)), float(np.sin(lean))
         breaks = self.plan.breaks
         slopes = [np.tan(np.radians(p.dihedral_deg)) for p in part.panels]
@@ -95,9 +99,16 @@ class _Placed:
 
     def at(self, y: Array, x: Array, z: Array, side: int) -> tuple[Array, Array, Array]:
         """(aft, out, up) of places of the part: along its span, aft of its root's leading edge, above its plane."""
+        if self.lies:
+            return y + self.dx, side * (x - 0.5 * float(self.plan.chord[0])), self.up + z
         flap = np.interp(y, self.plan.breaks, self._rise) + z
         out = self.out + y * self.cos - flap * self.sin
         return x + self.dx, side * out, self.up + y * self.sin + flap * self.cos
+
+
+def _top(part: Part, plan: Planform) -> Array:
+    """(S,) mm, the greatest height of each section."""
+    return np.asarray(outline_of(part, plan).upper.max(axis=1))
 
 
 def _quarter(plan: Planform) -> float:
@@ -140,6 +151,22 @@ def _views(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
             aft, _, up = placed.at(np.full_like(x, y[k]), x, z, 1)
             side.append(_pairs(aft, up))
     return plan, side, front
+
+
+def _views_of_body(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
+    """From above, from the side, and its largest section from the front."""
+    plan, outline = placed.plan, outline_of(placed.part, placed.plan)
+    k = np.unique(np.searchsorted(plan.y, plan.breaks).clip(0, len(plan.y) - 1))
+    y, x_le, chord = plan.y[k], plan.x_le[k], plan.chord[k]
+    high, low = outline.upper[k].max(axis=1), outline.lower[k].min(axis=1)
+    both = np.concatenate([y, y[::-1]])
+    aft, out, _ = placed.at(both, np.concatenate([x_le, (x_le + chord)[::-1]]), np.zeros_like(both), 1)
+    side, _, up = placed.at(both, np.zeros_like(both), np.concatenate([high, low[::-1]]), 1)
+    big = int(np.argmax(outline.deepest * outline.chord))
+    x = np.concatenate([XI, XI[::-1]]) * plan.chord[big] + plan.x_le[big]
+    z = np.concatenate([outline.upper[big], outline.lower[big, ::-1]])
+    _, across, over = placed.at(np.full_like(x, plan.y[big]), x, z, 1)
+    return [_pairs(out, aft)], [_pairs(side, up)], [_pairs(across, over)]
 
 
 def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:
@@ -212,7 +239,7 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
     lines, grams = [], []
     for name, part in airframe.parts.there().items():
         scheme, placed = shown[name], _Placed(airframe, part)
-        views = _views(placed)
+        views = _views_of_body(placed) if placed.lies else _views(placed)
         line: dict[str, object] = {}
         try:
             a = compute(airframe, scheme, 61, False, True, [s for k, s in shown.items() if k != name])

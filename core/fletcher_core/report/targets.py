@@ -9,7 +9,7 @@ from scipy.special import ndtr
 
 from ..analysis.estimate import Estimate
 from ..analysis.uncertainty import Z90
-from ..model import Airframe, Lifting
+from ..model import Airframe, Part
 from .verdict import TargetLine
 
 Id = Literal["break", "bend", "flex", "twist", "mass", "share", "minutes"]
@@ -39,7 +39,7 @@ def _line(id: Id, label: str, wanted: float, has: Estimate, at_least: bool) -> T
 
 
 def target_lines(
-    airframe: Airframe, part: Lifting, ultimate: float, hold: Estimate, bend_mm: Estimate, twist_deg: Estimate,
+    airframe: Airframe, part: Part, ultimate: float, hold: Estimate, bend_mm: Estimate, twist_deg: Estimate,
     part_g: Estimate, flying_g: Estimate, minutes: Estimate,
 ) -> list[TargetLine]:  # fmt: skip
     """Those that are set; what it must hold and the weight promise always.

@@ -105,7 +105,8 @@ def seen_before(first: Finding, n: float, end: Finding, held: float, covered: bo
 
 def place(y_mm: float, system: System, part: PartName = "wing") -> str:
     """ "120 mm out"; of a fin, "120 mm up"."""
-    return "at the root" if y_mm < 1.0 else f"{Measure(round(y_mm)).text(system)} {PARTS[part].away}"
+    kind = PARTS[part]
+    return kind.start if y_mm < 1.0 else f"{Measure(round(y_mm)).text(system)} {kind.away}"
 
 
 def factor_said(factor: float, unit: Unit) -> str:

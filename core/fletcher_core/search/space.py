@@ -10,7 +10,7 @@ from ..analysis.evaluation import laid_out
 from ..analysis.feasibility import problems
 from ..catalogue import catalogue
 from ..kinds import KINDS, kind_of
-from ..model import Airframe, Lifting, Refused, Scheme
+from ..model import Airframe, Part, Refused, Scheme
 from ..report.words import what
 from ..report.work import minutes_of
 from ..sections import lay_out
@@ -115,7 +115,7 @@ def _moved(pieces: Sequence[Any], place: float | None, end: float | None) -> tup
     return tuple(made)
 
 
-def _stick_pieces(part: Lifting, there: Sequence[Any], wish: Wish, shelf: Any, glue: str) -> list[tuple[Any, ...]]:
+def _stick_pieces(part: Part, there: Sequence[Any], wish: Wish, shelf: Any, glue: str) -> list[tuple[Any, ...]]:
     tip = part.half_span_mm
     moving = [p for p in there if hasattr(p, "chord_from")]
     places: tuple[float | None, ...] = PLACES if "place" in wish.vary else (None,)
@@ -138,7 +138,7 @@ def _stick_pieces(part: Lifting, there: Sequence[Any], wish: Wish, shelf: Any, g
     return found
 
 
-def _sheet_pieces(part: Lifting, there: Sequence[Any], wish: Wish, shelf: Any) -> list[tuple[str, tuple[Any, ...]]]:
+def _sheet_pieces(part: Part, there: Sequence[Any], wish: Wish, shelf: Any) -> list[tuple[str, tuple[Any, ...]]]:
     """(material, pieces under the stand-in's name)."""
     if not {"skin", "layers", "extent"} & set(wish.vary) or ("skin" not in wish.vary and not there):
         return [("", tuple(there))]

@@ -20,6 +20,7 @@ from .filled import (
     without_core,
 )
 from .layout import PartLayout, lay_out
+from .left_out import bridged
 from .materials import section_materials
 from .own_sheets import face_thickness
 from .section import (
@@ -56,6 +57,7 @@ __all__ = [
     "TorsionStress",
     "Twist",
     "beside_sticks",
+    "bridged",
     "derive",
     "face_thickness",
     "figures_as",

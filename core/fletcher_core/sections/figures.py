@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from ..catalogue import Board, Spread, Stock, catalogue
 from ..kinds import CORD_AREA, kind_of
 from ..model.aerofoil import HollowSection
-from ..model.lifting import Lifting
+from ..model.part import Part
 from .layout import SEAM, PartLayout
 from .own_sheets import face_thickness
 from .wrinkling import wrinkling_stress
@@ -36,7 +36,7 @@ def _scaled(spread: Spread, by: float) -> Spread:
     return Spread(*(v * by for v in spread))
 
 
-def foam_spreads(part: Lifting) -> Table:
+def foam_spreads(part: Part) -> Table:
     """The core's figures for this part, under ``core.*``; densities in kg/m3, the rest in MPa.
 
     A density that the builder gave replaces the class's and scales the stiffness and strengths with
@@ -68,11 +68,11 @@ def _wood(wood: Stock) -> Table:
     }  # fmt: skip
 
 
-def _boards_in_stack(part: Lifting, board: Board) -> int:
+def _boards_in_stack(part: Part, board: Board) -> int:
     return max(1, round(float(getattr(part.aerofoil, "thickness_mm", 0.0)) / board.thickness.typical))
 
 
-def _board_core(part: Lifting, board: Board) -> Table:
+def _board_core(part: Part, board: Board) -> Table:
     c = board.core
     assert c is not None
     tension, crush = 1.6 * c.shear, 1.1 * c.shear
@@ -88,7 +88,7 @@ def _board_core(part: Lifting, board: Board) -> Table:
     return table
 
 
-def _flutes(part: Lifting, board: Board) -> Table:
+def _flutes(part: Part, board: Board) -> Table:
     """The walls between the faces of corrugated sheet, smeared into a core.
 
     Along the flutes they are webs: they stretch and shear as sheets standing a pitch apart. Across

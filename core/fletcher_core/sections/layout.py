@@ -13,9 +13,11 @@ from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, pr
 from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
 from ..kinds.rows import Faces
 from ..model.aerofoil import HollowSection
-from ..model.lifting import Lifting
+from ..model.body import Body
+from ..model.part import Part
 from .contract import Kernel
 from .filled import FILLED, patches_of
+from .left_out import cut_open, openings
 from .moving import hang
 from .own_sheets import between_faces, face_thickness, own_sheets, papers_of
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
@@ -39,7 +41,7 @@ class PartLayout:
     kernel : what works out its sections.
     """
 
-    part: Lifting
+    part: Part
     pieces: Sequence[Piece]
     ground: Ground
     plan: Planform
@@ -50,6 +52,11 @@ class PartLayout:
     bond_width: Array
     free_length: Array
     kernel: Kernel = FILLED
+
+    @property
+    def held(self) -> int:
+        """The station at which it is held."""
+        return int(np.argmin(np.abs(self.plan.y - self.part.held_mm)))
 
     @property
     def outline(self) -> Outline:
@@ -102,8 +109,9 @@ class PartLayout:
         )  # fmt: skip
 
 
-def _changes(part: Lifting, pieces: Sequence[Piece]) -> Iterator[float]:
+def _changes(part: Part, pieces: Sequence[Piece]) -> Iterator[float]:
     """Places along the span where something starts or ends."""
+    yield from part.changes_mm
     for surface in part.surfaces.values():
         yield from (surface.y_from_mm, surface.y_to_mm)
     for piece in pieces:
@@ -219,7 +227,7 @@ def _round_notches(rows: Rows, on: list[bool], ground: Ground) -> None:
         rows.members[k] = replace(row, x=x, z=0.5 * (upper + lower))
 
 
-def _cuts(part: Lifting, plan: Planform) -> tuple[float, ...]:
+def _cuts(part: Part, plan: Planform) -> tuple[float, ...]:
     """Places where a stick cannot run on: a joint that is not run through, or a bend."""
     panels, found = part.panels, []
     for k, y in enumerate(plan.breaks[1:-1], start=1):
@@ -229,12 +237,12 @@ def _cuts(part: Lifting, plan: Planform) -> tuple[float, ...]:
     return tuple(found)
 
 
-def _through_middle(part: Lifting) -> bool:
+def _through_middle(part: Part) -> bool:
     root = part.panels[0]
     return root.joint.kind == "through" and abs(root.dihedral_deg) < 1.0
 
 
-def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartLayout:
+def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayout:
     """Lay pieces, on or off, into a part.
 
     Parameters
@@ -257,6 +265,9 @@ def lay_out(part: Lifting, pieces: Sequence[Piece], stations: int = 61) -> PartL
         rows.members += found.members
         rows.sheets += found.sheets
         rows.patches += found.patches
+    if isinstance(part, Body):
+        rows.patches += openings(part, ground)
+        rows.sheets = cut_open(rows.sheets, rows.patches)
     if isinstance(made, HollowSection):
         rows.patches += _seams(made, ground)
     if rows.patches:
@@ -305,7 +316,7 @@ def _held_by(rows: Sequence[MemberRow], k: int) -> int:
 
 
 def assemble(
-    part: Lifting, pieces: Sequence[Piece], ground: Ground, plan: Planform, outline: Outline, rows: Rows
+    part: Part, pieces: Sequence[Piece], ground: Ground, plan: Planform, outline: Outline, rows: Rows
 ) -> PartLayout:
     """Rows stacked into arrays."""
     s_count = len(ground.plan.y)

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..catalogue import catalogue
 from ..kinds import Ground, MemberRow, PatchRow, Rows, SheetRow
-from ..model.lifting import Lifting
+from ..model.part import Part
 from ..model.surface import EDGE_STRIP, ControlSurface
 
 Array = NDArray[np.float64]
@@ -91,7 +91,7 @@ def _itself(name: str, surface: ControlSurface, hinge: Array, run: Array, ground
     return found
 
 
-def hang(rows: Rows, part: Lifting, ground: Ground) -> None:
+def hang(rows: Rows, part: Part, ground: Ground) -> None:
     """Cut the control surfaces of a part off its rows, and hang them on."""
     for name, surface in part.surfaces.items():
         run = ground.run(surface.y_from_mm, surface.y_to_mm)

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..catalogue import catalogue
 from ..geometry import Outline, Profile
 from ..kinds import SheetRow
-from ..model.aerofoil import HollowSection
+from ..model.aerofoil import BodyWalls, HollowSection
 from ..model.core import Core
 from .walled import extent
 
@@ -49,8 +49,10 @@ def papers_of(made: HollowSection, core: Core, foam: float, outline: Outline) ->
     t, prefix = face_thickness(core), f"board.{core.material}"
     chord = outline.chord
     whole, none = np.ones_like(chord), np.zeros_like(chord)
+    # a body has it on its sides too; of a wing the sheet ends at the trailing edge
+    all_round = isinstance(made, BodyWalls)
     found = [
-        SheetRow(None, prefix, 1, f, none, whole, t, True, False, whole, part="outer paper")
+        SheetRow(None, prefix, 1, f, none, whole, t, True, all_round, whole, part="outer paper")
         for f in _STAYS[made.peeled_outside]
     ]
     # where less room is left than both papers take, half of each counts

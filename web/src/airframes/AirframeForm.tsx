@@ -1,11 +1,12 @@
 import { type ChangeEvent, type ReactNode, useState } from "react";
 
 import { client, Fault, take, takeAs } from "../api/client";
-import type { Aerofoil, Airframe, Catalogue, Choice, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
+import type { Aerofoil, Airframe, Body, Catalogue, Choice, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
 import { PARTS, partOf, withPart } from "../lib/parts";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
+import { BodyForm } from "./BodyForm";
 import { FoldedSection } from "./FoldedSection";
 import { SheetedSection } from "./SheetedSection";
 
@@ -95,6 +96,11 @@ const TARGETS: { field: keyof Targets; label: string; kind: "number" | "percent"
   { field: "minutes", label: "Minutes of work at most", kind: "number" },
   { field: "share_g", label: "Its share of the weight promise", kind: "mass" },
 ];
+
+const OF_BODY: Partial<Record<keyof Targets, string>> = {
+  tip_bend_share: "Tail bends at most, part of its length",
+  tip_bend_least_share: "Tail bends at least",
+};
 
 interface DetailsProps {
   name: PartName;
@@ -340,208 +346,221 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
           />
         </div>
       </Part>
-      <Part number={2} title={PARTS[name].title}>
-        <p className="mb-2 text-[15px] text-pencil">
-          {name === "fin" ? `${length(half, units)} high.` : `${length(2 * half, units)} from tip to tip.`} Type lengths as you say them: {unitsWord(units)}.
-        </p>
-        {wing.panels.map((panel, k) => (
-          <div key={k} className="mb-3">
-            {wing.panels.length > 1 && (
-              <div className="flex items-baseline justify-between">
-                <h3 className="font-medium">
-                  Panel {k + 1}
-                  {k === 0 ? ", at the middle" : k === wing.panels.length - 1 ? ", at the tip" : ""}
-                </h3>
-                <button type="button" className="btn-quiet btn px-1" onClick={() => setPanels((panels) => panels.filter((_, i) => i !== k), "panels")}>
-                  Take this panel out
-                </button>
+      {name === "body" && airframe.parts.body ? (
+        <BodyForm
+          at={at}
+          body={airframe.parts.body}
+          catalogue={catalogue}
+          grid={grid}
+          onChange={(next, key) => onChange((a) => withPart<Body>(a, name, next), `${name}.${key}`)}
+        />
+      ) : (
+        <>
+          <Part number={2} title={PARTS[name].title}>
+            <p className="mb-2 text-[15px] text-pencil">
+              {name === "fin" ? `${length(half, units)} high.` : `${length(2 * half, units)} from tip to tip.`} Type lengths as you say them: {unitsWord(units)}
+              .
+            </p>
+            {wing.panels.map((panel, k) => (
+              <div key={k} className="mb-3">
+                {wing.panels.length > 1 && (
+                  <div className="flex items-baseline justify-between">
+                    <h3 className="font-medium">
+                      Panel {k + 1}
+                      {k === 0 ? ", at the middle" : k === wing.panels.length - 1 ? ", at the tip" : ""}
+                    </h3>
+                    <button type="button" className="btn-quiet btn px-1" onClick={() => setPanels((panels) => panels.filter((_, i) => i !== k), "panels")}>
+                      Take this panel out
+                    </button>
+                  </div>
+                )}
+                <div className={grid}>
+                  <MeasureField
+                    label={wing.panels.length > 1 ? "Its span" : name === "fin" ? "Height" : "Half span"}
+                    path={`${at}panels.${k}.span_mm`}
+                    kind="length"
+                    value={panel.span_mm}
+                    onChange={(v) => setPanel(k, { span_mm: v }, "span")}
+                  />
+                  {wing.panels.length === 1 && name !== "fin" && (
+                    <MeasureField
+                      label="Or tip to tip"
+                      path={`${at}tip_to_tip`}
+                      kind="length"
+                      value={2 * panel.span_mm}
+                      onChange={(v) => setPanel(k, { span_mm: v / 2 }, "span")}
+                    />
+                  )}
+                  <MeasureField
+                    label="Chord, inner end"
+                    path={`${at}panels.${k}.root_chord_mm`}
+                    kind="length"
+                    value={panel.root_chord_mm}
+                    onChange={(v) => setPanel(k, { root_chord_mm: v }, "root")}
+                  />
+                  <MeasureField
+                    label="Chord, outer end"
+                    path={`${at}panels.${k}.tip_chord_mm`}
+                    kind="length"
+                    value={panel.tip_chord_mm}
+                    onChange={(v) => setPanel(k, { tip_chord_mm: v }, "tip")}
+                  />
+                  <MeasureField
+                    label="Nose set back at its end"
+                    path={`${at}panels.${k}.sweep_mm`}
+                    kind="length"
+                    value={panel.sweep_mm}
+                    onChange={(v) => setPanel(k, { sweep_mm: v }, "sweep")}
+                  />
+                  <MeasureField
+                    label="Dihedral"
+                    path={`${at}panels.${k}.dihedral_deg`}
+                    kind="angle"
+                    value={panel.dihedral_deg}
+                    onChange={(v) => setPanel(k, { dihedral_deg: v }, "dihedral")}
+                  />
+                </div>
               </div>
+            ))}
+            {wing.panels.length < 6 && (
+              <button
+                type="button"
+                className="btn"
+                onClick={() =>
+                  setPanels((panels) => {
+                    const last = panels.at(-1)!;
+                    const tip = Math.max(20, Math.round(last.tip_chord_mm * 0.75));
+                    return [...panels, { ...last, span_mm: Math.round(last.span_mm / 2), root_chord_mm: last.tip_chord_mm, tip_chord_mm: tip }];
+                  }, "panels")
+                }
+              >
+                Add a panel at the tip
+              </button>
             )}
+          </Part>
+          {name !== "wing" && (
+            <Part number={3} title="Where it stands">
+              <div className={grid}>
+                {PARTS[name].places.map(({ field, label, kind, hint }) => (
+                  <MeasureField
+                    key={field}
+                    label={label}
+                    path={`${at}${field}`}
+                    kind={kind}
+                    value={(wing as unknown as Record<string, number>)[field] ?? 0}
+                    onChange={(v) => setWing({ [field]: v } as Partial<Lifting>, field)}
+                    hint={hint}
+                  />
+                ))}
+                {name === "tailplane" && (
+                  <MeasureField
+                    label="It balances at"
+                    path="balance_at"
+                    kind="percent"
+                    value={airframe.balance_at}
+                    onChange={(v) => set({ balance_at: v }, "balance")}
+                    hint="of the wing's mean chord, from its nose"
+                  />
+                )}
+              </div>
+            </Part>
+          )}
+          <Part number={name === "wing" ? 3 : 4} title="The section">
             <div className={grid}>
-              <MeasureField
-                label={wing.panels.length > 1 ? "Its span" : name === "fin" ? "Height" : "Half span"}
-                path={`${at}panels.${k}.span_mm`}
-                kind="length"
-                value={panel.span_mm}
-                onChange={(v) => setPanel(k, { span_mm: v }, "span")}
+              <ChoiceField
+                label="Section"
+                path={`${at}aerofoil`}
+                value={kind}
+                onChange={(next) => {
+                  setWantsFile(next === "coordinates");
+                  if (next !== "coordinates" && next !== wing.aerofoil.kind) takeSection(next);
+                }}
+                options={[
+                  { value: "naca", label: "NACA, by its four digits" },
+                  { value: "flat_plate", label: "flat plate" },
+                  { value: "folded", label: "folded from one sheet of board" },
+                  { value: "sheeted", label: "thin sheets over webs and ribs" },
+                  { value: "coordinates", label: "from a coordinate file" },
+                ]}
+                hint={said ?? undefined}
               />
-              {wing.panels.length === 1 && name !== "fin" && (
-                <MeasureField
-                  label="Or tip to tip"
-                  path={`${at}tip_to_tip`}
-                  kind="length"
-                  value={2 * panel.span_mm}
-                  onChange={(v) => setPanel(k, { span_mm: v / 2 }, "span")}
+              {kind === "naca" && wing.aerofoil.kind === "naca" && (
+                <TextField
+                  label="Four digits"
+                  path={`${at}aerofoil.code`}
+                  value={wing.aerofoil.code}
+                  onChange={(code) => setWing({ aerofoil: { kind: "naca", code } }, "code")}
+                  hint="the last two: thickness in %"
                 />
               )}
-              <MeasureField
-                label="Chord, inner end"
-                path={`${at}panels.${k}.root_chord_mm`}
-                kind="length"
-                value={panel.root_chord_mm}
-                onChange={(v) => setPanel(k, { root_chord_mm: v }, "root")}
-              />
-              <MeasureField
-                label="Chord, outer end"
-                path={`${at}panels.${k}.tip_chord_mm`}
-                kind="length"
-                value={panel.tip_chord_mm}
-                onChange={(v) => setPanel(k, { tip_chord_mm: v }, "tip")}
-              />
-              <MeasureField
-                label="Nose set back at its end"
-                path={`${at}panels.${k}.sweep_mm`}
-                kind="length"
-                value={panel.sweep_mm}
-                onChange={(v) => setPanel(k, { sweep_mm: v }, "sweep")}
-              />
-              <MeasureField
-                label="Dihedral"
-                path={`${at}panels.${k}.dihedral_deg`}
-                kind="angle"
-                value={panel.dihedral_deg}
-                onChange={(v) => setPanel(k, { dihedral_deg: v }, "dihedral")}
-              />
+              {kind === "flat_plate" && wing.aerofoil.kind === "flat_plate" && (
+                <MeasureField
+                  label="Thickness"
+                  path={`${at}aerofoil.thickness_mm`}
+                  kind="length"
+                  value={wing.aerofoil.thickness_mm}
+                  onChange={(v) => setWing({ aerofoil: { kind: "flat_plate", thickness_mm: v } }, "plate")}
+                />
+              )}
+              {kind === "folded" && wing.aerofoil.kind === "folded" && (
+                <FoldedSection
+                  at={at}
+                  folded={wing.aerofoil}
+                  glues={catalogue.glue}
+                  onChange={(next, key) =>
+                    onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
+                  }
+                />
+              )}
+              {kind === "sheeted" && wing.aerofoil.kind === "sheeted" && (
+                <SheetedSection
+                  at={at}
+                  sheeted={wing.aerofoil}
+                  glues={catalogue.glue}
+                  ofBoard={isBoard}
+                  onChange={(next, key) =>
+                    onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
+                  }
+                />
+              )}
+              {kind === "coordinates" && (
+                <div className={narrow ? "col-span-2" : "lg:col-span-2"}>
+                  <CoordinateFile aerofoil={wing.aerofoil} onChange={(aerofoil) => setWing({ aerofoil }, "aerofoil")} />
+                </div>
+              )}
             </div>
-          </div>
-        ))}
-        {wing.panels.length < 6 && (
-          <button
-            type="button"
-            className="btn"
-            onClick={() =>
-              setPanels((panels) => {
-                const last = panels.at(-1)!;
-                const tip = Math.max(20, Math.round(last.tip_chord_mm * 0.75));
-                return [...panels, { ...last, span_mm: Math.round(last.span_mm / 2), root_chord_mm: last.tip_chord_mm, tip_chord_mm: tip }];
-              }, "panels")
-            }
-          >
-            Add a panel at the tip
-          </button>
-        )}
-      </Part>
-      {name !== "wing" && (
-        <Part number={3} title="Where it stands">
-          <div className={grid}>
-            {PARTS[name].places.map(({ field, label, kind, hint }) => (
-              <MeasureField
-                key={field}
-                label={label}
-                path={`${at}${field}`}
-                kind={kind}
-                value={(wing as unknown as Record<string, number>)[field] ?? 0}
-                onChange={(v) => setWing({ [field]: v } as Partial<Lifting>, field)}
-                hint={hint}
-              />
-            ))}
-            {name === "tailplane" && (
-              <MeasureField
-                label="It balances at"
-                path="balance_at"
-                kind="percent"
-                value={airframe.balance_at}
-                onChange={(v) => set({ balance_at: v }, "balance")}
-                hint="of the wing's mean chord, from its nose"
-              />
-            )}
-          </div>
-        </Part>
-      )}
-      <Part number={name === "wing" ? 3 : 4} title="The section">
-        <div className={grid}>
-          <ChoiceField
-            label="Section"
-            path={`${at}aerofoil`}
-            value={kind}
-            onChange={(next) => {
-              setWantsFile(next === "coordinates");
-              if (next !== "coordinates" && next !== wing.aerofoil.kind) takeSection(next);
-            }}
-            options={[
-              { value: "naca", label: "NACA, by its four digits" },
-              { value: "flat_plate", label: "flat plate" },
-              { value: "folded", label: "folded from one sheet of board" },
-              { value: "sheeted", label: "thin sheets over webs and ribs" },
-              { value: "coordinates", label: "from a coordinate file" },
-            ]}
-            hint={said ?? undefined}
-          />
-          {kind === "naca" && wing.aerofoil.kind === "naca" && (
-            <TextField
-              label="Four digits"
-              path={`${at}aerofoil.code`}
-              value={wing.aerofoil.code}
-              onChange={(code) => setWing({ aerofoil: { kind: "naca", code } }, "code")}
-              hint="the last two: thickness in %"
-            />
-          )}
-          {kind === "flat_plate" && wing.aerofoil.kind === "flat_plate" && (
-            <MeasureField
-              label="Thickness"
-              path={`${at}aerofoil.thickness_mm`}
-              kind="length"
-              value={wing.aerofoil.thickness_mm}
-              onChange={(v) => setWing({ aerofoil: { kind: "flat_plate", thickness_mm: v } }, "plate")}
-            />
-          )}
-          {kind === "folded" && wing.aerofoil.kind === "folded" && (
-            <FoldedSection
-              at={at}
-              folded={wing.aerofoil}
-              glues={catalogue.glue}
-              onChange={(next, key) =>
-                onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
-              }
-            />
-          )}
-          {kind === "sheeted" && wing.aerofoil.kind === "sheeted" && (
-            <SheetedSection
-              at={at}
-              sheeted={wing.aerofoil}
-              glues={catalogue.glue}
-              ofBoard={isBoard}
-              onChange={(next, key) =>
-                onChange((a) => withPart(a, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, ...next } as Aerofoil })), `${name}.${key}`)
-              }
-            />
-          )}
-          {kind === "coordinates" && (
-            <div className={narrow ? "col-span-2" : "lg:col-span-2"}>
-              <CoordinateFile aerofoil={wing.aerofoil} onChange={(aerofoil) => setWing({ aerofoil }, "aerofoil")} />
+          </Part>
+          <Part number={name === "wing" ? 4 : 5} title="The foam">
+            <div className={grid}>
+              <div className={narrow ? "col-span-2" : ""}>
+                <ChoiceField
+                  label={kind === "sheeted" ? "Foam, board or wood of the sheets" : "Foam or board"}
+                  path={`${at}core.material`}
+                  value={wing.core.material}
+                  onChange={(material) => setPart("core", { material, density_kg_m3: null }, "core")}
+                  options={materials.map((f) => ({ value: f.id, label: f.label }))}
+                  hint={materials.find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
+                />
+              </div>
+              {!isBoard && !woods.some((w) => w.id === wing.core.material) && (
+                <MeasureField
+                  label="Density, if you weighed it"
+                  path={`${at}core.density_kg_m3`}
+                  kind="density"
+                  value={wing.core.density_kg_m3}
+                  onChange={(v) => setPart("core", { density_kg_m3: v }, "density")}
+                  onEmpty={() => setPart("core", { density_kg_m3: null }, "density")}
+                  hint="left empty: as usual for this foam"
+                />
+              )}
             </div>
+          </Part>
+          {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
+            <Details name={name} wing={wing} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} takeKind={takeKind} />
           )}
-        </div>
-      </Part>
-      <Part number={name === "wing" ? 4 : 5} title="The foam">
-        <div className={grid}>
-          <div className={narrow ? "col-span-2" : ""}>
-            <ChoiceField
-              label={kind === "sheeted" ? "Foam, board or wood of the sheets" : "Foam or board"}
-              path={`${at}core.material`}
-              value={wing.core.material}
-              onChange={(material) => setPart("core", { material, density_kg_m3: null }, "core")}
-              options={materials.map((f) => ({ value: f.id, label: f.label }))}
-              hint={materials.find((f) => f.id === wing.core.material)?.basis.replace(/^.*: /, "figures: ")}
-            />
-          </div>
-          {!isBoard && !woods.some((w) => w.id === wing.core.material) && (
-            <MeasureField
-              label="Density, if you weighed it"
-              path={`${at}core.density_kg_m3`}
-              kind="density"
-              value={wing.core.density_kg_m3}
-              onChange={(v) => setPart("core", { density_kg_m3: v }, "density")}
-              onEmpty={() => setPart("core", { density_kg_m3: null }, "density")}
-              hint="left empty: as usual for this foam"
-            />
-          )}
-        </div>
-      </Part>
-      {(isBoard || wing.panels.some((p) => p.joint.kind !== "through") || narrow) && (
-        <Details name={name} wing={wing} catalogue={catalogue} grid={grid} setPart={setPart} setJoint={setJoint} takeKind={takeKind} />
+        </>
       )}
-      <Part number={name === "wing" ? 5 : 6} title="The weight promise, and what else is wanted">
+      <Part number={name === "wing" || name === "body" ? 5 : 6} title="The weight promise, and what else is wanted">
         <div className={grid}>
           <MeasureField
             label="It shall weigh, ready to fly"
@@ -561,7 +580,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
           {TARGETS.map(({ field, label, kind }) => (
             <MeasureField
               key={field}
-              label={label}
+              label={name === "body" ? (OF_BODY[field] ?? label) : label}
               path={`${at}targets.${field}`}
               kind={kind}
               value={wing.targets[field]}

@@ -193,6 +193,13 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
                 onEmpty={() => setGone(k, { width_mm: null }, "width")}
                 hint="left empty: the whole wall"
               />
+              <MeasureField
+                label="Radius of its corners"
+                path={`${at}left_out.${k}.corner_mm`}
+                kind="length"
+                value={gone.corner_mm}
+                onChange={(v) => setGone(k, { corner_mm: v }, "corner")}
+              />
             </div>
           </div>
         ))}
@@ -203,7 +210,10 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
             onClick={() =>
               onChange((b) => {
                 const start = Math.round(b.wing_at_mm + b.seat_mm + 10);
-                return { ...b, left_out: [...b.left_out, { side: "bottom" as const, x_from_mm: Math.min(start, end - 20), x_to_mm: end, width_mm: null }] };
+                return {
+                  ...b,
+                  left_out: [...b.left_out, { side: "bottom" as const, x_from_mm: Math.min(start, end - 20), x_to_mm: end, width_mm: null, corner_mm: 5 }],
+                };
               }, "left_out")
             }
           >

@@ -1345,6 +1345,99 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * Body
+         * @description A box or shell of walls, from nose to tail, held at the wing.
+         */
+        Body: {
+            core?: components["schemas"]["Core"];
+            /** Left Out */
+            left_out?: components["schemas"]["LeftOut"][];
+            /**
+             * Seat Mm
+             * @default 180
+             */
+            seat_mm: number;
+            /** Stations */
+            stations?: components["schemas"]["BodyStation"][];
+            targets?: components["schemas"]["Targets"];
+            walls?: components["schemas"]["BodyWalls"];
+            /**
+             * Wing At Mm
+             * @default 190
+             */
+            wing_at_mm: number;
+        };
+        /**
+         * BodyStation
+         * @description The outline at one place, over all.
+         */
+        BodyStation: {
+            /**
+             * Height Mm
+             * @default 80
+             */
+            height_mm: number;
+            /**
+             * Middle Mm
+             * @default 0
+             */
+            middle_mm: number;
+            /**
+             * Roundness
+             * @default 0
+             */
+            roundness: number;
+            /**
+             * Width Mm
+             * @default 60
+             */
+            width_mm: number;
+            /**
+             * X Mm
+             * @default 0
+             */
+            x_mm: number;
+        };
+        /**
+         * BodyWalls
+         * @description What the walls are made of, beside their material.
+         */
+        BodyWalls: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /**
+             * Kind
+             * @default walls
+             * @constant
+             */
+            kind: "walls";
+            /**
+             * Peeled Inside
+             * @default none
+             * @enum {string}
+             */
+            peeled_inside: "none" | "top" | "bottom" | "both";
+            /**
+             * Peeled Outside
+             * @default none
+             * @enum {string}
+             */
+            peeled_outside: "none" | "top" | "bottom" | "both";
+            /**
+             * Seam Mm
+             * @default 12
+             */
+            seam_mm: number;
+            /**
+             * Sheet Mm
+             * @default 5
+             */
+            sheet_mm: number;
+        };
+        /**
          * BondTest
          * @description One test: what was glued with what, how long it had, how it broke.
          */
@@ -1567,7 +1660,7 @@ export interface components {
              * Weakest
              * @enum {string}
              */
-            weakest: "wing" | "tailplane" | "fin";
+            weakest: "wing" | "tailplane" | "fin" | "body";
         };
         /**
          * CaseLine
@@ -2667,7 +2760,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
         };
         /**
          * JointsAsked
@@ -2832,6 +2925,35 @@ export interface components {
             what: string;
             /** Where */
             where: string;
+        };
+        /**
+         * LeftOut
+         * @description A wall that is not there over a stretch: the bottom behind the wing, a hatch, the wing's slot.
+         */
+        LeftOut: {
+            /**
+             * Corner Mm
+             * @default 5
+             */
+            corner_mm: number;
+            /**
+             * Side
+             * @default bottom
+             * @enum {string}
+             */
+            side: "top" | "bottom";
+            /** Width Mm */
+            width_mm?: number | null;
+            /**
+             * X From Mm
+             * @default 300
+             */
+            x_from_mm: number;
+            /**
+             * X To Mm
+             * @default 600
+             */
+            x_to_mm: number;
         };
         /**
          * Mark
@@ -3246,7 +3368,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
             /** Part G */
             part_g: number;
             /** Sentence */
@@ -3277,13 +3399,14 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
         };
         /**
          * Parts
          * @description The parts that are described; a flying wing has no tail.
          */
         Parts: {
+            body?: components["schemas"]["Body"] | null;
             fin?: components["schemas"]["Fin"] | null;
             tailplane?: components["schemas"]["Tailplane"] | null;
             wing: components["schemas"]["Wing"];
@@ -4052,7 +4175,7 @@ export interface components {
              * @default wing
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
             /** Pieces */
             pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
@@ -4176,7 +4299,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
         };
         /** SessionOut */
         SessionOut: {
@@ -4680,7 +4803,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
             part_g?: components["schemas"]["Estimate"] | null;
             /** Pieces */
             pieces: [
@@ -5369,7 +5492,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "wing" | "tailplane" | "fin";
+            part: "wing" | "tailplane" | "fin" | "body";
             /** Ribbon */
             ribbon: components["schemas"]["RibbonPiece"][];
             /** Scope */

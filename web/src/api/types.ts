@@ -69,6 +69,7 @@ export type Parts = Airframe["parts"];
 export type Wing = Parts["wing"];
 export type Tailplane = NonNullable<Parts["tailplane"]>;
 export type Fin = NonNullable<Parts["fin"]>;
+export type Body = NonNullable<Parts["body"]>;
 /** Any part with panels. */
 export type Lifting = Wing | Tailplane | Fin;
 export type Panel = Lifting["panels"][number];

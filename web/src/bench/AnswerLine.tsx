@@ -187,7 +187,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         </div>
       </section>
       <Answer
-        name="Tip bend"
+        name={verdict.part === "body" ? "Tail bend" : "Tip bend"}
         figure="bend"
         onWhy={onWhy}
         bar={
@@ -216,7 +216,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
         )}
       </Answer>
       <Answer
-        name="Tip twist"
+        name={verdict.part === "body" ? "Tail twist" : "Tip twist"}
         figure="twist"
         onWhy={onWhy}
         bar={

@@ -7,6 +7,7 @@ import { type Named, PlansOver, SlicesOver } from "../drawing/Over";
 import { Mark } from "../drawing/Mark";
 import { Plot } from "../drawing/Plot";
 import { schemesOf } from "../lib/parts";
+import { placeOn } from "../lib/parts";
 import { factor, length, mass, minutes, price, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { different } from "./different";
@@ -132,9 +133,7 @@ export function Compare({ airframeId, file, part, others: along, start, station,
         <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
           <div className="min-w-0">
             <PlansOver plans={drawn((v) => v.drawing.plan)} />
-            <h3 className="mt-2 text-[17px] font-semibold">
-              The slice, {columns[0]!.verdict.drawing.slice.y_mm < 1 ? "at the root" : `${length(columns[0]!.verdict.drawing.slice.y_mm, units)} out`}
-            </h3>
+            <h3 className="mt-2 text-[17px] font-semibold">The slice, {placeOn(part, columns[0]!.verdict.drawing.slice.y_mm, units)}</h3>
             <SlicesOver slices={columns.map((c) => ({ name: c.scheme.name, drawn: c.verdict.drawing.slice }))} />
             <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-2 max-sm:grid-cols-1">
               {CURVES.map(({ key, title, unit, scale }) => (
@@ -204,7 +203,7 @@ export function Compare({ airframeId, file, part, others: along, start, station,
                   </th>
                   {columns.map((c) => (
                     <td key={c.scheme.id} className="px-2 py-1 text-right text-[15px] leading-5">
-                      {c.verdict.breaks.how}, {c.verdict.breaks.y_mm < 1 ? "at the root" : `${length(c.verdict.breaks.y_mm, units)} out`}
+                      {c.verdict.breaks.how}, {placeOn(part, c.verdict.breaks.y_mm, units)}
                     </td>
                   ))}
                 </tr>

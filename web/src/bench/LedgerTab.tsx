@@ -23,7 +23,10 @@ export function LedgerTab({ bench }: { bench: Bench }) {
           <p className="text-[17px] font-medium">Nothing is in this {name} yet.</p>
           <p>
             Bare foam {verdict.sentence}, and must hold to {factor(verdict.needed_n, verdict.unit)}. Press “Add a piece”: the common build-ups come in sizes for
-            this {name}. By hand, start with what carries the bending, a tube or rods top and bottom; film comes next, it stops the twist.
+            this {name}.{" "}
+            {verdict.part === "body"
+              ? "By hand, start with sticks in its corners: they carry the bending. A shut wall or tape round it stops the twist."
+              : "By hand, start with what carries the bending, a tube or rods top and bottom; film comes next, it stops the twist."}
           </p>
         </div>
       )}

@@ -1,7 +1,8 @@
 import type { Airframe, Catalogue, PartName, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { ReserveBar } from "../drawing/ReserveBar";
-import { factor, length, rough, told, trim } from "../lib/show";
+import { placeOn } from "../lib/parts";
+import { factor, rough, told, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { MeasureField } from "../ui/fields";
 import { WhyButton } from "../ui/WhyButton";
@@ -33,7 +34,7 @@ const ASKED: { field: Asked; label: string; kind: "number" | "speed" | "force" }
 export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: Props) {
   const units = useUnits();
   const { flight } = airframe;
-  const asked = ASKED.filter(({ field }) => (part === "wing" ? field !== "handling_N" : TAIL.includes(field)));
+  const asked = ASKED.filter(({ field }) => (part === "wing" ? field !== "handling_N" : part === "body" ? TAIL.includes(field) : TAIL.includes(field)));
   const preset = catalogue.presets.find((p) => p.use === flight.use);
   return (
     <div className="grid gap-4">
@@ -50,8 +51,8 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
                 <span className="block text-[14px] leading-4.5 text-pencil">{c.reason}</span>
                 {c.reserve < 50 && (
                   <span className="block text-[14px] leading-4.5">
-                    First {c.how}, {c.y_mm < 1 ? "at the root" : `${length(c.y_mm, units)} out`}, at {factor(c.n, c.unit)}; holds to {factor(c.hold_n, c.unit)},{" "}
-                    {factor(c.needed, c.unit)} needed.
+                    First {c.how}, {placeOn(part, c.y_mm, units)}, at {factor(c.n, c.unit)}; holds to {factor(c.hold_n, c.unit)}, {factor(c.needed, c.unit)}{" "}
+                    needed.
                   </span>
                 )}
               </p>

@@ -21,6 +21,7 @@ export function SheetSide({ bench }: { bench: Bench }) {
     <>
       <PlanSheet
         plan={plan}
+        part={bench.name}
         ribbon={verdict.ribbon}
         weakest={{ y_mm: verdict.breaks.y_mm, words: `${verdict.breaks.how} at ${factor(verdict.breaks.n.value, verdict.unit)}` }}
         station={bench.shownStation}
@@ -52,7 +53,7 @@ export function SheetSide({ bench }: { bench: Bench }) {
           to the weakest place
         </button>
       </label>
-      <div className="mt-2">{answer.slice && <SliceView slice={answer.slice} selected={bench.selected} names={names} />}</div>
+      <div className="mt-2">{answer.slice && <SliceView slice={answer.slice} part={bench.name} selected={bench.selected} names={names} />}</div>
       {answer.slice && <HereLine curves={verdict.curves} station={answer.slice.y_mm} onWhy={bench.setWhy} />}
     </>
   );

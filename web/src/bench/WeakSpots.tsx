@@ -1,6 +1,7 @@
 import { useState } from "react";
 
-import type { ModeLine, RibbonPiece, Unit, Verdict } from "../api/types";
+import type { ModeLine, PartName, RibbonPiece, Unit, Verdict } from "../api/types";
+import { placeOn } from "../lib/parts";
 import { factor, length, STATE_WORD, trim } from "../lib/show";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { useUnits } from "../session";
@@ -11,13 +12,12 @@ const FEW = 8;
 /** Stretches of the ribbon that are told at first. */
 const MOST_STRETCHES = 5;
 
-function Line({ mode, unit, onWhy }: { mode: ModeLine; unit: Unit; onWhy: (why: Why) => void }) {
+function Line({ mode, unit, part, onWhy }: { mode: ModeLine; unit: Unit; part: PartName; onWhy: (why: Why) => void }) {
   const units = useUnits();
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5">
       <p className="leading-5">
-        <span className="font-medium">{mode.how[0]!.toUpperCase() + mode.how.slice(1)}</span>,{" "}
-        {mode.y_mm < 1 ? "at the root" : `${length(mode.y_mm, units)} out`}
+        <span className="font-medium">{mode.how[0]!.toUpperCase() + mode.how.slice(1)}</span>, {placeOn(part, mode.y_mm, units)}
         <span className="block text-[14px] text-pencil">{mode.seen_coming ? "You see it coming." : "No warning."}</span>
       </p>
       <p className="flex items-center gap-3">
@@ -43,7 +43,7 @@ export function WeakSpots({ verdict, onWhy }: { verdict: Verdict; onWhy: (why: W
       </p>
       <ul data-testid="modes">
         {shown.map((mode) => (
-          <Line key={mode.figure} mode={mode} unit={verdict.unit} onWhy={onWhy} />
+          <Line part={verdict.part} key={mode.figure} mode={mode} unit={verdict.unit} onWhy={onWhy} />
         ))}
       </ul>
       {verdict.modes.length > FEW && (

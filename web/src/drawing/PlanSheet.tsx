@@ -1,7 +1,8 @@
 import type { End } from "../lib/moved";
 import { type KeyboardEvent, type PointerEvent, useId, useRef } from "react";
 
-import type { Plan, PlanPiece, RibbonPiece } from "../api/types";
+import type { PartName, Plan, PlanPiece, RibbonPiece } from "../api/types";
+import { PARTS } from "../lib/parts";
 import { length, STATE_WORD, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { edgesAt, pointIn, polygon, rules, useWidth } from "./frame";
@@ -10,6 +11,8 @@ import { COLOUR } from "./colours";
 
 interface Props {
   plan: Plan;
+  /** Of which part: a wing lies root on the left, a body nose on the left. */
+  part?: PartName;
   ribbon?: RibbonPiece[];
   weakest?: { y_mm: number; words: string };
   station: number | null;
@@ -30,7 +33,7 @@ const WORD_WIDE = { sound: 44, close: 88, "gives way": 64 } as const;
 
 /** The half wing from above, to scale, with what lies in it; under it the ribbon of reserves. */
 export function PlanSheet(props: Props) {
-  const { plan, ribbon, weakest, station, onStation, selected, onSelect, onMove } = props;
+  const { plan, part = "wing", ribbon, weakest, station, onStation, selected, onSelect, onMove } = props;
   const units = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -107,7 +110,7 @@ export function PlanSheet(props: Props) {
         className="block w-full touch-pan-y"
         style={{ height: (bottom - top) / u }}
         role="group"
-        aria-label="The half wing from above, root on the left, nose at the top"
+        aria-label={part === "body" ? "The body from above, nose on the left" : "The half wing from above, root on the left, nose at the top"}
         onPointerMove={move}
         onPointerUp={release}
         onPointerDown={(e) => {
@@ -174,7 +177,7 @@ export function PlanSheet(props: Props) {
         ))}
         {ticks.map((y) => (
           <text key={y} x={y} y={back + 29 * u} fontSize={13 * u} fill={COLOUR.pencil} textAnchor={y === 0 ? "start" : "middle"}>
-            {y === 0 ? "root" : length(y, units)}
+            {y === 0 ? PARTS[part].start : length(y, units)}
           </text>
         ))}
 
@@ -189,7 +192,7 @@ export function PlanSheet(props: Props) {
               fill={COLOUR.tape}
               textAnchor={station > plan.half_span_mm * 0.8 ? "end" : "start"}
             >
-              station {length(station, units)} out
+              station {length(station, units)} {PARTS[part].away}
             </text>
           </g>
         )}

@@ -1,6 +1,7 @@
 import { useId, useRef, useState } from "react";
 
-import type { Slice, SlicePiece } from "../api/types";
+import type { PartName, Slice, SlicePiece } from "../api/types";
+import { placeOn } from "../lib/parts";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
@@ -31,8 +32,15 @@ function Sheet({ piece, u, exaggerated }: { piece: SlicePiece; u: number; exagge
   );
 }
 
+interface Props {
+  slice: Slice;
+  part?: PartName;
+  selected?: string | null;
+  names?: Record<string, string>;
+}
+
 /** The true section at the station line, with the neutral axis and where the strain goes. */
-export function SliceView({ slice, selected, names }: { slice: Slice; selected?: string | null; names?: Record<string, string> }) {
+export function SliceView({ slice, part = "wing", selected, names }: Props) {
   const units = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
@@ -54,9 +62,11 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
   return (
     <figure>
       <figcaption className="flex flex-wrap items-baseline gap-x-4">
-        <h2 className="text-[17px] font-semibold">The slice, {length(slice.y_mm, units)} out</h2>
+        <h2 className="text-[17px] font-semibold">The slice, {placeOn(part, slice.y_mm, units)}</h2>
         <span className="text-[15px] text-pencil">
-          chord {length(slice.chord_mm, units)}, {length(slice.thickness_mm, units)} thick
+          {part === "body"
+            ? `${length(slice.chord_mm, units)} wide, ${length(slice.thickness_mm, units)} high`
+            : `chord ${length(slice.chord_mm, units)}, ${length(slice.thickness_mm, units)} thick`}
         </span>
         <label className="ml-auto flex items-center gap-2 text-[15px]">
           <input type="checkbox" className="size-4 accent-kraft" checked={exaggerated} onChange={(e) => setExaggerated(e.target.checked)} />
@@ -67,7 +77,7 @@ export function SliceView({ slice, selected, names }: { slice: Slice; selected?:
         {width > 0 && (
           <svg
             role="img"
-            aria-label={`Section ${length(slice.y_mm, units)} out. At the limit load the top is ${said(slice.strain_top)} and the bottom ${said(slice.strain_bottom)}.`}
+            aria-label={`Section ${placeOn(part, slice.y_mm, units)}. At the limit load the top is ${said(slice.strain_top)} and the bottom ${said(slice.strain_bottom)}.`}
             width={width}
             height={view.h / u}
             viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`}

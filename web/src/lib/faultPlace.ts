@@ -7,10 +7,12 @@ function nth(index: number): string {
 const OF: Record<string, (index: number) => string> = {
   panels: (k) => `the ${nth(k)} panel`,
   pieces: (k) => `the ${nth(k)} piece`,
+  stations: (k) => `the ${nth(k)} station`,
+  left_out: (k) => `the ${nth(k)} open wall`,
   schemes: (k) => `the ${nth(k)} scheme`,
 };
 const ALONE: Record<string, string> = {
-  wing: "the wing", tailplane: "the tailplane", fin: "the fin", joint: "the joint", aerofoil: "the section", core: "the foam",
+  wing: "the wing", tailplane: "the tailplane", fin: "the fin", body: "the body", walls: "the walls", joint: "the joint", aerofoil: "the section", core: "the foam",
   seat: "the seat", targets: "what is wanted", aileron: "the aileron", flap: "the flap", elevator: "the elevator", rudder: "the rudder",
   flight: "how it is flown",
 }; // prettier-ignore

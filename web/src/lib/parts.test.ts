@@ -6,7 +6,7 @@ import { besideOf, halfSpan, partsOf, shownOf, withoutPart, withPart } from "./p
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
   return {
-    airframe: { parts: { wing: { panels: [panel, panel] }, tailplane: { panels: [panel] }, fin: null } },
+    airframe: { parts: { wing: { panels: [panel, panel] }, tailplane: { panels: [panel] }, fin: null, body: null } },
     schemes: [
       { id: "a", part: "wing" },
       { id: "b", part: "wing" },

@@ -1,4 +1,5 @@
-import type { Airframe, AirframeFile, ControlSurface, Lifting, PartName, Scheme, SurfaceName } from "../api/types";
+import type { Airframe, AirframeFile, Body, ControlSurface, Lifting, PartName, Scheme, SurfaceName, Units } from "../api/types";
+import { length } from "./show";
 
 interface PlaceField {
   field: string;
@@ -14,6 +15,9 @@ export interface PartWords {
   /** What lies on the bench, in a sentence. */
   half: string;
   surfaces: readonly SurfaceName[];
+  /** Its first station, and where others are from there. */
+  start: string;
+  away: string;
   /** Where it stands on the aircraft. */
   places: readonly PlaceField[];
 }
@@ -22,11 +26,13 @@ const ARM: PlaceField = { field: "arm_mm", label: "Arm", kind: "length", hint: "
 
 /** The parts that can be described, in the order in which they are shown. */
 export const PARTS: Record<PartName, PartWords> = {
-  wing: { label: "Wing", title: "The wing, one half", half: "half wing", surfaces: ["aileron", "flap"], places: [] },
+  wing: { label: "Wing", title: "The wing, one half", half: "half wing", start: "root", away: "out", surfaces: ["aileron", "flap"], places: [] },
   tailplane: {
     label: "Tailplane",
     title: "The tailplane, one half",
     half: "half tailplane",
+    start: "root",
+    away: "out",
     surfaces: ["elevator"],
     places: [
       ARM,
@@ -38,6 +44,8 @@ export const PARTS: Record<PartName, PartWords> = {
     label: "Fin",
     title: "The fin",
     half: "fin",
+    start: "root",
+    away: "up",
     surfaces: ["rudder"],
     places: [
       ARM,
@@ -47,7 +55,13 @@ export const PARTS: Record<PartName, PartWords> = {
       { field: "tilt_deg", label: "Leaning outwards", kind: "angle" },
     ],
   },
+  body: { label: "Body", title: "The body, from nose to tail", half: "body", start: "nose", away: "behind the nose", surfaces: [], places: [] },
 };
+
+/** "at the root", "120 mm out", "300 mm behind the nose". */
+export function placeOn(part: PartName, y_mm: number, units: Units): string {
+  return y_mm < 1 ? `at the ${PARTS[part].start}` : `${length(y_mm, units)} ${PARTS[part].away}`;
+}
 
 export const PART_NAMES = Object.keys(PARTS) as PartName[];
 
@@ -60,14 +74,25 @@ export function partsOf(airframe: Airframe): PartName[] {
   return PART_NAMES.filter((name) => airframe.parts[name] !== null);
 }
 
-/** A part that is there; the wing always is. */
+/** A body, as what only looks at a part sees it: one stretch from nose to tail. */
+function asLifting(body: Body): Lifting {
+  const { walls, stations, ...rest } = body;
+  const panels = [
+    { span_mm: stations.at(-1)!.x_mm, root_chord_mm: stations[0]!.width_mm, tip_chord_mm: stations.at(-1)!.width_mm, joint: { kind: "through" } },
+  ];
+  return { ...rest, panels, aerofoil: walls } as unknown as Lifting;
+}
+
+/** A part that is there, to look at; the wing always is. */
 export function partOf(airframe: Airframe, name: PartName): Lifting {
+  if (name === "body") return airframe.parts.body ? asLifting(airframe.parts.body) : airframe.parts.wing;
   return airframe.parts[name] ?? airframe.parts.wing;
 }
 
-export function withPart(airframe: Airframe, name: PartName, next: (part: Lifting) => Lifting): Airframe {
+/** A part changed as it stands in the file. */
+export function withPart<T = Lifting>(airframe: Airframe, name: PartName, next: (part: T) => T): Airframe {
   const part = airframe.parts[name];
-  return part === null ? airframe : { ...airframe, parts: { ...airframe.parts, [name]: next(part) } };
+  return part === null ? airframe : { ...airframe, parts: { ...airframe.parts, [name]: next(part as unknown as T) } };
 }
 
 export function halfSpan(part: Lifting): number {

@@ -44,7 +44,7 @@ export function ofNow(file: AirframeFile): AirframeFile {
   return {
     ...file,
     version: 2,
-    airframe: { balance_at: 0.3, ...airframe, parts: { wing: { ...(wing as object), targets }, tailplane: null, fin: null } },
+    airframe: { balance_at: 0.3, ...airframe, parts: { wing: { ...(wing as object), targets }, tailplane: null, fin: null, body: null } },
     schemes: old.schemes.map((scheme) => ({ part: "wing", ...scheme })),
     chosen: old.chosen === null ? {} : { wing: old.chosen },
   } as unknown as AirframeFile;

@@ -116,7 +116,10 @@ function Weights({ stand }: { stand: StandAnswer }) {
             : `${mass(stand.remains_g.value, units)} left of the promise of ${mass(stand.promise_g, units)}`}
         </span>
       </p>
-      <p className="text-[15px] text-pencil">Of it {mass(stand.rest_g, units)} for everything that is not described yet: body, motor, battery, gear.</p>
+      <p className="text-[15px] text-pencil">
+        Of it {mass(stand.rest_g, units)} for everything that is not described yet: {stand.parts.some((p) => p.part === "body") ? "" : "body, "}motor, battery,
+        gear.
+      </p>
     </section>
   );
 }

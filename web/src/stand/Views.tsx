@@ -70,7 +70,7 @@ export function Views({ stand, lit, onPress }: { stand: Stand; lit: string | nul
   const planAt: [number, number] = [gap - plan!.low[0], tops[0]! - plan!.low[1]];
   const frontAt: [number, number] = [gap - front!.low[0], tops[1] + front!.high[1]];
   const sideAt: [number, number] = [gap - side!.low[0], tops[2] + side!.high[1]];
-  const tail = parts.length > 1;
+  const tail = parts.length > 1 && !parts.some((p) => p.part === "body");
   const said = parts.map((p) => `${p.label}: ${p.sentence || p.trouble}`).join(". ");
   return (
     <svg
@@ -108,7 +108,7 @@ export function Views({ stand, lit, onPress }: { stand: Stand; lit: string | nul
           from the front
         </text>
         <text x={gap} y={tops[2] + span(side, 1) + 16 * u}>
-          from the side, {length(stand.length_mm, units)} long so far{tail ? "; dashed: the body, which is not described yet" : ""}
+          from the side, {length(stand.length_mm, units)} long{tail ? "; dashed: the body, which is not described yet" : ""}
         </text>
       </g>
     </svg>

@@ -65,7 +65,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         yield Finding(
             "notch", row.piece, "", n, strength, stress, "MPa",
             "stress = E foam × (Kt × mean strain of both faces + Kt in bending × half their difference) at its inner "
-            "edge, Kt = 1 + 2 √(depth / corner radius), less what cord takes",
+            "edge, Kt = 1 + 2 √(depth / corner radius), less what cord takes", "opening" if row.piece is None else "",
         )  # fmt: skip
 
 

@@ -17,6 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ...model.aerofoil import BodyWalls
 from ...sections import PartLayout
 from ...sections.walled import extent
 from ..state import Finding, LoadedPart, Mode, per_factor, rising
@@ -100,8 +101,11 @@ def buckles_at(along: Array, S: Array, short: Array | float = np.inf, across: fl
 
 
 def _bulge(layout: PartLayout, face: int, start: Array, end: Array) -> Array:
-    """(R, S) mm by which the middle of a panel stands out over the line between its edges; 0 where it stands in."""
+    """(R, S) mm by which the middle of a panel stands out over the line between its edges; 0 where it stands in, and where it
+    is creased, which is no cylinder."""
     chord, outline = layout.outline.chord, layout.outline
+    if outline.creases:
+        return np.zeros_like(start + end)
     at = [outline.faces_at(x / chord)[0 if face > 0 else 1] for x in (start, 0.5 * (start + end), end)]
     return np.asarray(np.maximum(face * (at[1] - 0.5 * (at[0] + at[2])), 0.0))
 
@@ -187,6 +191,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             known = flows.setdefault(row.face, [np.zeros_like(parts[0]), np.zeros_like(parts[1])])
             flows[row.face] = [a + b for a, b in zip(known, parts, strict=True)]
     none = [np.zeros_like(wing.forces.moment)] * 2
+    thing = "wall" if isinstance(wing.layout.part.aerofoil, BodyWalls) else "sheet"
     for panel in panels(wing):
         strain, locked = _strain(wing, panel)
         q1, q0 = (f / panel.shear for f in flows.get(panel.face, none))
@@ -196,7 +201,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             "panel_buckling", None, FACE[panel.face], n, panel.push, per_factor(panel.push, n), "N/mm",
             "a sandwich plate b wide, π² D / b² × the least over its waves, less the shear of its core, with what its "
             "bulge adds as a cylinder's (root of squares); push / that + (flow / the same by shear)² = 1",
-            f"sheet {panel.where}".strip(),
+            f"{thing} {panel.where}".strip(),
         )  # fmt: skip
 
 

@@ -8,10 +8,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...geometry import EDGE
-from ...model.aerofoil import HollowSection, SheetedSection
+from ...model.aerofoil import BodyWalls, HollowSection, SheetedSection
 from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
 
 Array = NDArray[np.float64]
+
+
+#: what both edges of the loop are on a body, whose sections are told from left to right
+SIDES = {"nose": "left corner", "trailing edge": "right corner"}
+
+
+def a_body(wing: LoadedPart) -> bool:
+    """Whether it is walls from side to side."""
+    return isinstance(wing.layout.part.aerofoil, BodyWalls)
 
 
 def seams_of(wing: LoadedPart) -> list[tuple[str, float]]:
@@ -19,6 +28,9 @@ def seams_of(wing: LoadedPart) -> list[tuple[str, float]]:
     made, wall = wing.layout.part.aerofoil, wing.layout.section.wall_mm
     if not isinstance(made, HollowSection) or wall is None:
         return []
+    if isinstance(made, BodyWalls):
+        # board on edge against board: its own thickness is glued
+        return [(edge, wall) for edge in ("nose", "trailing edge")]
     found = [("trailing edge", made.seam_mm)]
     if isinstance(made, SheetedSection):
         found.append(("nose", EDGE * wall))
@@ -42,7 +54,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         yield Finding(
             "seam", None, "", n, strength, per_factor(strength, n), "MPa",
             "stress = (flow of the shear force + that of the torque, both round that edge) / glued width, against the "
-            "weaker of glue and the sheets", f"glued {edge}",
+            "weaker of glue and the sheets", f"glued {SIDES[edge] if a_body(wing) else edge}",
         )  # fmt: skip
 
 
@@ -50,7 +62,7 @@ MODE = Mode(
     "seam",
     "the {thing} opens",
     True,
-    "The sheets slide on each other there; it creaks and the wing turns soft in twist.",
+    "The sheets slide on each other there; it creaks and turns soft in twist.",
     "Bredt 1896 (flow round a hollow); Bruhn 1973, ch. A15",
     find,
     error=(0.7, 1.3),

@@ -3,6 +3,10 @@
 from . import (
     balance,
     belly,
+    body_controls,
+    body_handling,
+    body_landing,
+    body_pull,
     control,
     flap_down,
     full_aileron,
@@ -15,14 +19,20 @@ from . import (
     roll,
     tail_landing,
 )
-from .case import Case, Setting, Unit
+from .case import Case, Lump, Push, Setting, Unit
 
 __all__ = [
     "Case",
+    "Lump",
+    "Push",
     "Setting",
     "Unit",
     "balance",
     "belly",
+    "body_controls",
+    "body_handling",
+    "body_landing",
+    "body_pull",
     "control",
     "flap_down",
     "full_aileron",

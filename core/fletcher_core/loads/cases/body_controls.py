@@ -25,7 +25,8 @@ def rudder(s: Setting) -> Case | None:
     push = c.rudder_N
     return Case(
         id="body_rudder", label="full rudder", factor=1.0, unit="times", lumps=c.lumps,
-        pushes=(Push(*c.fin, side=push, height=c.fin_height),), yawing=push * c.per_newton,
+        pushes=(Push(*c.fin, side=push, height=c.fin_height),), sliding=push / s.weight,
+        yawing=push * c.per_newton,
         reason=f"Full rudder at {s.manoeuvring_speed:.1f} m/s pushes the fin sideways with {push:.1f} N, "
         f"{c.fin_height:.0f} mm over the middle of the body.",
         source="Glauert 1927; Helmbold 1942; Bruhn 1973, ch. A5",

@@ -7,11 +7,52 @@ from typing import Literal
 
 from ...geometry import Planform
 from ...model.flight import Flight
-from ...model.lifting import Lifting
+from ...model.part import Part
 from ..aero import GRAVITY, pressure
 
 #: what a factor counts: times the aircraft's own weight, N, or times the case itself
 Unit = Literal["G", "N", "times"]
+#: what makes two cases load a part alike
+_LOADS = ("unit", "lift", "inertia", "aft", "force", "tip", "pushes", "sliding", "pitching", "yawing")
+
+
+@dataclass(frozen=True)
+class Lump:
+    """Something that a body carries, evenly from start to end, mm behind its nose; `radius` mm for how it resists
+    rolling."""
+
+    start: float
+    end: float
+    grams: float
+    radius: float = 0.0
+
+
+@dataclass(frozen=True)
+class Push:
+    """A force on a body, evenly from start to end, mm behind its nose: N up, N sideways (`height` mm over the straight
+    line of its middles), N mm that turn it; each for a factor of 1."""
+
+    start: float
+    end: float
+    up: float = 0.0
+    side: float = 0.0
+    height: float = 0.0
+    torque: float = 0.0
+
+
+@dataclass(frozen=True)
+class Carried:
+    """What a body carries and what pushes it: lumps, places of tail and fin, N that balance at the limit, N of full
+    elevator and rudder; `per_newton` weights for each mm from the balance point, as it turns under 1 N at the tail."""
+
+    lumps: tuple[Lump, ...]
+    tail: tuple[float, float]
+    fin: tuple[float, float]
+    fin_height: float
+    balance_N: float
+    elevator_N: float
+    rudder_N: float
+    per_newton: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -21,7 +62,8 @@ class Case:
 
     `factor` is the limit in this case, `unit` what it counts. `air` and `control` are whole shares of the
     pitching moment of the section and of full deflection of `surface`, at `speed_m_s`; they do not grow with
-    the factor.
+    the factor. Of a body: what pushes it, what it carries, and its inertia sideways (weights), and as it turns nose up
+    and to the side (weights for each mm behind its seat).
     """
 
     id: str
@@ -39,10 +81,15 @@ class Case:
     control: float = 0.0
     surface: str = ""
     speed_m_s: float = 0.0
+    pushes: tuple[Push, ...] = ()
+    lumps: tuple[Lump, ...] = ()
+    sliding: float = 0.0
+    pitching: float = 0.0
+    yawing: float = 0.0
 
     def like(self, other: Case) -> bool:
         """Whether it loads the part as another does, but for how hard: their factors can be compared."""
-        return all(getattr(self, k) == getattr(other, k) for k in ("unit", "lift", "inertia", "aft", "force", "tip"))
+        return all(getattr(self, k) == getattr(other, k) for k in _LOADS)
 
 
 @dataclass(frozen=True)
@@ -54,11 +101,11 @@ class Setting:
     plan : of the part that is loaded; `part` is its description.
     carrier : plan of the wing that carries the aircraft; `wing_cm0` its section's moment coefficient.
     balance_at : balance point on the wing's mean chord. arm_mm : from the wing's quarter chord to the part's.
-    halves_up : cosine of the angle by which the part's halves are turned up.
+    halves_up : cosine of the angle by which the part's halves are turned up. carried : by a body.
     """
 
     flight: Flight
-    part: Lifting
+    part: Part
     plan: Planform
     flying_g: float
     carrier: Planform
@@ -66,6 +113,7 @@ class Setting:
     balance_at: float = 0.25
     arm_mm: float = 0.0
     halves_up: float = 1.0
+    carried: Carried | None = None
 
     @property
     def weight(self) -> float:

@@ -12,6 +12,8 @@ Array = NDArray[np.float64]
 #: face -> (x, z), (S, N) mm
 Faces = dict[int, tuple[Array, Array]]
 
+#: mm by which two places may differ and be one
+_AT = 1e-6
 #: places at which the gap between both walls is looked at; own choice
 _LOOK = np.linspace(0, 1, 201)
 
@@ -40,8 +42,14 @@ def _interpolated(x: Array, xp: Array, fp: Array) -> Array:
 
 def room_in(outline: Outline, depth: float) -> DrawnOutline:
     """The faces of the hollow on the common grid; where walls meet they are both in the middle."""
-    high, low = (_interpolated(outline.x, *line) for line in (inner_faces(outline, depth)[face] for face in (1, -1)))
+    lines = [inner_faces(outline, depth)[face] for face in (1, -1)]
+    high, low = (_interpolated(outline.x, *line) for line in lines)
     middle = 0.5 * (high + low)
+    # in a wall across an edge, as the side of a body, there is none
+    start = np.maximum(*(x[:, :1] for x, _ in lines))
+    end = np.minimum(*(x[:, -1:] for x, _ in lines))
+    inside = (outline.x >= start - _AT) & (outline.x <= end + _AT)
+    high, low = np.where(inside, high, middle), np.where(inside, low, middle)
     return DrawnOutline.of_faces(outline.chord, np.maximum(high, middle), np.minimum(low, middle), outline.creases)
 
 

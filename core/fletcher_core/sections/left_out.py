@@ -1,0 +1,75 @@
+"""Walls of a body that are left out over a stretch: nothing stands there, papers and all."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import TYPE_CHECKING
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..geometry import sheet_of
+from ..kinds import Ground, PatchRow, SheetRow
+from ..model.body import Body, LeftOut
+
+if TYPE_CHECKING:
+    from .layout import PartLayout
+
+Array = NDArray[np.float64]
+
+
+def _shares(body: Body, gone: LeftOut, chord: Array) -> tuple[Array, Array]:
+    """Between the inner faces of both side walls, or as wide as it says."""
+    between = np.maximum(chord - 2 * sheet_of(body).board, 0.0)
+    wide = between if gone.width_mm is None else np.minimum(gone.width_mm, between)
+    return 0.5 * (1 - wide / chord), 0.5 * (1 + wide / chord)
+
+
+def openings(body: Body, ground: Ground) -> list[PatchRow]:
+    """One cut through one wall for each."""
+    chord, found = ground.outline.chord, []
+    for gone in body.left_out:
+        start, end = _shares(body, gone, chord)
+        side, run = 1 if gone.side == "top" else -1, ground.run(gone.x_from_mm, gone.x_to_mm)
+        found.append(PatchRow(None, None, start, end, side, sheet_of(body).board, run, gone.corner_mm))
+    return found
+
+
+def bridged(layout: PartLayout) -> NDArray[np.bool_]:
+    """(S,) whether something that is switched on lies over what is left out, from side to side."""
+    found = np.zeros(len(layout.plan.y), dtype=bool)
+    for row in layout.sheet_rows:
+        if row.piece is not None and row.bears == "flow" and layout.pieces[row.piece].on:
+            for patch in layout.patch_rows:
+                if patch.piece is None and patch.prefix is None and patch.depth is not None and patch.face == row.face:
+                    across = (row.share_from <= patch.share_from + 1e-6) & (row.share_to >= patch.share_to - 1e-6)
+                    found |= across & (row.weight > 0) & (patch.present > 0)
+    return found
+
+
+def cut_open(rows: list[SheetRow], patches: list[PatchRow]) -> list[SheetRow]:
+    """Sheets in rows where a wall is left out: left and right of it, as they are elsewhere, and what bridges it."""
+    for patch in patches:
+        if patch.piece is not None or patch.prefix is not None or patch.depth is None:
+            continue
+        found: list[SheetRow] = []
+        for row in rows:
+            gone = (patch.present > 0) & (row.weight > 0)
+            gone &= np.minimum(row.share_to, patch.share_to) > np.maximum(row.share_from, patch.share_from)
+            if row.face != patch.face or not gone.any():
+                found.append(row)
+                continue
+            low = np.clip(patch.share_from, row.share_from, row.share_to)
+            high = np.clip(patch.share_to, row.share_from, row.share_to)
+            found.append(replace(row, weight=row.weight * ~gone))
+            here = row.weight * gone
+            found.append(replace(row, share_to=low, tail_edge=False, weight=here))
+            found.append(replace(row, share_from=high, nose_edge=False, weight=here))
+            if row.piece is not None:
+                # film over it closes the hollow again, and would buckle before it bore any push
+                found.append(
+                    replace(row, share_from=low, share_to=high, nose_edge=False, tail_edge=False, weight=here,
+                            bears="flow")
+                )  # fmt: skip
+        rows = found
+    return rows

@@ -1,0 +1,47 @@
+"""The body on the bench and on the stand: added in a usual size, its bottom left off, its twist read, closed by film."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from .jobs import add, number, open_stand, saved
+
+
+def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Page) -> None:
+    page = demo
+    open_stand(page, "Sanderling")
+    before = number(page.get_by_text(re.compile(r"^Of it [\d.]+ g for everything")))
+    page.get_by_role("button", name="Add a body").click()
+    page.get_by_role("link", name="Body, to the bench").click()
+    expect(page.get_by_text("Nothing is in this body yet.")).to_be_visible()
+    expect(page.get_by_test_id("twist")).to_have_text(re.compile("°"))
+    shut = number(page.get_by_test_id("twist"))
+    page.get_by_role("tab", name="Airframe").click()
+    # what it weighs was in the rest before
+    page.get_by_role("button", name="Leave a wall open").click()
+    saved(page)
+    expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{shut:g}°$"))
+    opened = number(page.get_by_test_id("twist"))
+    assert opened > shut
+    # a mistake is told at its field, and what was there stays
+    page.get_by_label("To, behind the nose").fill("3 m")
+    page.get_by_label("To, behind the nose").press("Tab")
+    expect(page.get_by_label("To, behind the nose")).to_have_attribute("aria-invalid", "true")
+    expect(page.get_by_role("alert").filter(has_text="behind the tail").first).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("alert").filter(has_text="behind the tail")).to_have_count(0)
+    page.get_by_role("tab", name="Ledger").click()
+    add(page, "Skin")
+    saved(page)
+    expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{opened:g}°$"))
+    assert number(page.get_by_test_id("twist")) < opened
+    page.get_by_role("tab", name="Weak spots").click()
+    expect(page.get_by_text(re.compile("behind the nose")).first).to_be_visible()
+    page.get_by_role("link", name="Stand").click()
+    expect(page.get_by_test_id("parts")).to_contain_text("Body")
+    after = number(page.get_by_text(re.compile(r"^Of it [\d.]+ g for everything")))
+    assert after < before
+    expect(page.get_by_text(re.compile("which is not described yet"))).to_have_count(0)

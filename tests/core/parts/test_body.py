@@ -1,0 +1,253 @@
+"""The body: in balance whatever pushes it, held against closed forms and finite elements, and what cannot be."""
+
+from __future__ import annotations
+
+import copy
+import json
+from dataclasses import fields, replace
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+from fletcher_core.analysis.evaluation import compute
+from fletcher_core.body_reference import folded_layout
+from fletcher_core.kinds import PatchRow
+from fletcher_core.kinds.ribs import FoamRibs
+from fletcher_core.kinds.skin import Skin
+from fletcher_core.kinds.strip import Strip
+from fletcher_core.kinds.tape import TapeStrip
+from fletcher_core.loads import body_forces, carried_along
+from fletcher_core.loads.cases import Case, Lump, Push
+from fletcher_core.model import Airframe, AirframeFile, Body, BodyStation, Core, LeftOut, Scheme
+from fletcher_core.questions.suggestions import start, start_part
+from fletcher_core.report.stand import stand
+from fletcher_core.report.verdict import Verdict
+from fletcher_core.sections.filled import patches_of
+from fletcher_core.sections.walled import WALLED, room_in
+from fletcher_core.verdicts import evaluate
+from hypothesis import given
+from hypothesis import strategies as st
+from pydantic import ValidationError
+
+REFERENCE = Path(__file__).parents[1] / "reference"
+CASES = [
+    case
+    for name in ("bodies.json", "drawn-walls.json")
+    for case in json.loads((REFERENCE / name).read_text())["cases"]
+    if case["shape"]["kind"] == "box" and not case.get("members")
+]
+WING_AT, SEAT, LONG = 230.0, 180.0, 850.0
+
+
+def even(**more: Any) -> Body:
+    """A box as wide and as high from nose to tail."""
+    ends = [BodyStation(x_mm=x, width_mm=50.0, height_mm=60.0) for x in (0.0, LONG)]
+    return Body(**{"stations": ends, "wing_at_mm": WING_AT, "seat_mm": SEAT, **more})
+
+
+def whole() -> Airframe:
+    """With both tails."""
+    airframe = start("trainer", "Body").airframe
+    for name in ("tailplane", "fin"):
+        airframe, _ = start_part(airframe, name)  # type: ignore[arg-type]
+    return airframe
+
+
+def with_body(body: Body) -> Airframe:
+    airframe = whole()
+    return airframe.model_copy(update={"parts": airframe.parts.model_copy(update={"body": body})})
+
+
+def scheme(*pieces: Any) -> Scheme:
+    return Scheme(part="body", id="b", name="Body", pieces=list(pieces))
+
+
+def told(body: Body, *pieces: Any) -> Verdict:
+    return evaluate(with_body(body), scheme(*pieces), ledger=False, spread=False)
+
+
+def _as_loop(case: dict[str, Any]) -> tuple[Any, Any]:
+    """A box of the files as the walls of a body, with a wall left out where it says so."""
+    w, h = case["shape"]["width_mm"], case["shape"]["height_mm"]
+    drawn = copy.deepcopy(case)
+    drawn["shape"] = {
+        "kind": "polygon", "points": [[-w / 2, -h / 2], [-w / 2, h / 2], [w / 2, h / 2], [w / 2, -h / 2]],
+    }  # fmt: skip
+    layout, m = folded_layout(drawn)
+    sheets = layout.sheets
+    columns: dict[str, list[Any]] = {f.name: [] for f in fields(sheets)}
+    source = []
+    gone = {"bottom": -1.0, "top": 1.0}.get((case.get("missing") or [""])[0])
+    t, chord = (layout.wall_mm or 0.0) + layout.lining_mm, layout.outline.chord
+    for k in range(sheets.count):
+        row = {name: getattr(sheets, name)[k] for name in columns} | {"nose_edge": 1.0, "tail_edge": 1.0}
+        parts = [row]
+        if gone == sheets.face[k]:
+            low, high = np.minimum(t / chord, row["share_to"]), np.maximum(1 - t / chord, row["share_from"])
+            low, high = np.maximum(low, row["share_from"]), np.minimum(high, row["share_to"])
+            parts = [row | {"share_to": low, "tail_edge": 0.0}, row | {"share_from": high, "nose_edge": 0.0}]
+        for part in parts:
+            source.append(k)
+            for name, column in columns.items():
+                column.append(part[name])
+    layout = replace(layout, sheets=type(sheets)(**{n: np.array(v) for n, v in columns.items()}))
+    some = {n: getattr(m, n)[:, source] for n in ("sheet_Et", "sheet_Gt", "sheet_mass", "sheet_on")}
+    if gone:
+        patch = PatchRow(None, None, t / chord, 1 - t / chord, int(gone), t, np.ones(1))
+        layout = replace(layout, patches=patches_of([patch], layout.outline, room_in(layout.outline, t)))
+        nothing = np.zeros((1, 1))
+        some |= {"patch_E": nothing, "patch_G": nothing, "patch_rho": nothing, "patch_on": np.ones((1, 1))}
+    return layout, replace(m, **some)
+
+
+@pytest.mark.parametrize("case", CASES, ids=lambda c: str(c["name"]))
+def test_boxes_are_those_of_finite_elements(case: dict[str, Any]) -> None:
+    """Shut, and with the bottom left out: EA, EI both ways and mass to 1 %, GJ to 8 %."""
+    layout, m = _as_loop(case)
+    p, told = WALLED.properties(layout, m, WALLED.sums(layout)), case["expected"]
+    got = {"EA_N": p.EA, "EIyy_Nmm2": p.EIxx, "EIzz_Nmm2": p.EIzz, "mass_g_per_m": 1e3 * p.mass}
+    for name, value in got.items():
+        assert float(value[0, 0]) == pytest.approx(told[name], rel=0.01), name
+    assert float(WALLED.twist_stiffness(layout, m)[0, 0]) == pytest.approx(told["GJ_Nmm2"], rel=0.08)
+
+
+@given(
+    up=st.floats(-20, 20), side=st.floats(-10, 10), inertia=st.floats(-10, 10), pitching=st.floats(-0.02, 0.02),
+    yawing=st.floats(-0.02, 0.02), at=st.floats(0, 800), grams=st.floats(0, 900), where=st.floats(0, 700),
+)  # fmt: skip
+def test_both_ends_are_free_whatever_pushes_it(
+    up: float, side: float, inertia: float, pitching: float, yawing: float, at: float, grams: float, where: float
+) -> None:
+    x = np.unique(np.concatenate([np.linspace(0, LONG, 61), [WING_AT, WING_AT + SEAT]]))
+    case = Case(
+        id="c", label="c", factor=1.0, reason="", source="", inertia=inertia, pitching=pitching, yawing=yawing,
+        pushes=(Push(at, at + 50, up=up, side=side, height=80.0),), lumps=(Lump(where, where + 100, grams),),
+    )  # fmt: skip
+    f = body_forces(x, np.full((1, len(x)), 0.05), (WING_AT, WING_AT + SEAT), np.full_like(x, 20.0), 0 * x, [case])
+    for force in (f.shear, f.moment, f.moment_z, f.torque):
+        most = np.abs(force).max()
+        assert np.abs(force[:, [0, -1]]).max() <= 1e-3 * most + 1e-9
+    assert float(np.trapezoid(carried_along(x, case), x)) == pytest.approx(grams, abs=1e-6)
+
+
+def test_a_push_on_the_tail_bends_it_as_a_cantilever() -> None:
+    """F L³ / 3 EI and F L / GA to the middle of the push, from a seat that is as good as a point."""
+    a = compute(with_body(even(wing_at_mm=WING_AT, seat_mm=12.0)), scheme(), 61, False, False)
+    run = next(a.solved.run_of(k) for k, c in enumerate(a.cases) if c.id == "body_handling")
+    case = next(c for c in a.cases if c.id == "body_handling")
+    p, x = a.solved.properties, a.layout.plan.y
+    EI, GA = float(p.EIxx[0, 30]), float(a.solved.GA_s[0, 30])
+    push = case.pushes[0]
+    at = 0.5 * (push.start + push.end)
+    long = at - (WING_AT + 6.0)
+    by_hand = case.factor * (long**3 / (3 * EI) + long / GA)
+    bend = float(np.interp(at, x, a.solved.shape.bend[run]))
+    assert -bend == pytest.approx(by_hand, rel=0.04)
+    assert abs(float(np.interp(WING_AT + 6.0, x, a.solved.shape.bend[run]))) < 1e-3
+
+
+def test_the_fin_twists_it_by_its_arm_to_where_it_turns() -> None:
+    """T L / GJ from the seat aft, T the fin's force times its height over the middle of the closed box."""
+    a = compute(with_body(even(wing_at_mm=WING_AT, seat_mm=12.0)), scheme(), 61, False, False)
+    k = next(k for k, c in enumerate(a.cases) if c.id == "body_rudder")
+    push, GJ = a.cases[k].pushes[0], float(a.solved.GJ[0, 30])
+    twist = float(a.solved.shape.twist[a.solved.run_of(k), -1])
+    long = 0.5 * (push.start + push.end) - (WING_AT + 6.0)
+    assert twist == pytest.approx(push.side * push.height * long / GJ, rel=0.05)
+
+
+def test_an_open_bottom_costs_the_twist() -> None:
+    shut = told(even())
+    opened = told(even(left_out=[LeftOut(x_from_mm=WING_AT + SEAT, x_to_mm=LONG)]))
+    assert opened.mass.part_g.value < shut.mass.part_g.value
+    at = next(c for c in shut.cases if c.id == "body_rudder")
+    assert at.n > 0
+    assert abs(opened.twist_deg.value) > 5 * abs(shut.twist_deg.value)
+
+
+def test_film_over_an_open_bottom_closes_it_again() -> None:
+    gone = LeftOut(x_from_mm=WING_AT + SEAT, x_to_mm=LONG)
+    film = Skin(id="film", surface="bottom", y_from_mm=WING_AT + SEAT - 10, y_to_mm=LONG)
+    at = 600.0
+    shut, opened, filmed = (
+        evaluate(with_body(body), scheme(*pieces), slice_at_mm=at, ledger=False, spread=False)
+        for body, pieces in ((even(), ()), (even(left_out=[gone]), ()), (even(left_out=[gone]), (film,)))
+    )
+    GJ = [v.section.GJ_Nmm2 for v in (shut, opened, filmed)]
+    assert GJ[1] < 0.06 * GJ[0]
+    assert GJ[0] > GJ[2] > 6 * GJ[1]
+    assert abs(filmed.twist_deg.value) < 0.4 * abs(opened.twist_deg.value)
+    # where it lies off, it is open
+    off = told(even(left_out=[gone]), film.model_copy(update={"on": False}))
+    assert off.twist_deg.value == pytest.approx(opened.twist_deg.value, rel=1e-6)
+
+
+def test_what_lies_on_it_helps() -> None:
+    bare = told(even())
+    strips = [
+        Strip(id=f"s{k}", level=level, y_to_mm=LONG, chord_from=share, chord_to=share, width_mm=4.0, thickness_mm=1.0,
+              lying="flat", material="spruce")
+        for k, (level, share) in enumerate((v, s) for v in ("top", "bottom") for s in (0.15, 0.85))
+    ]  # fmt: skip
+    stiff = told(even(), *strips)
+    assert stiff.section.EI_Nmm2 > 1.05 * bare.section.EI_Nmm2
+    taped = told(even(), TapeStrip(id="t", surface="both", width_mm=40.0, y_to_mm=LONG, chord_from=0.5, chord_to=0.5))
+    assert taped.section.EI_Nmm2 > bare.section.EI_Nmm2
+    formers = told(even(), FoamRibs(id="r", y_to_mm=LONG, spacing_mm=100.0))
+    assert formers.mass.part_g.value > bare.mass.part_g.value
+
+
+def test_it_hangs_down_and_swings_as_it_should() -> None:
+    v = told(even())
+    assert v.tip_bend_mm.value > 0
+    assert 5 < v.bending_hz.value < 200
+    assert v.part == "body"
+    assert "behind the nose" in v.sentence
+    assert not any("trailing edge" in m.how or "sheet" in m.how for m in v.modes)
+
+
+def test_every_start_flies_with_its_body() -> None:
+    for use in ("trainer", "sport", "aerobatic", "close", "combat", "survey", "glider"):
+        airframe = start(use, "New").airframe  # type: ignore[arg-type]
+        airframe, own = start_part(airframe, "tailplane")
+        airframe, made = start_part(airframe, "body")
+        v = evaluate(airframe, made, spread=False)
+        assert v.judged.state != "gives way", use
+        file = AirframeFile(airframe=airframe, schemes=[Scheme(id="w", name="W"), own, made])
+        again = AirframeFile.model_validate_json(file.model_dump_json())
+        assert again.airframe.parts.body == airframe.parts.body
+        shown = stand(airframe, again.schemes, {})
+        line = next(p for p in shown.parts if p.part == "body")
+        assert line.sentence
+        assert line.plan
+        assert line.side
+        # it lies about the middle, under the wing
+        out = [p[0] for p in line.plan[0]]
+        assert min(out) == pytest.approx(-max(out), abs=0.2)
+        assert max(p[1] for p in line.side[0]) < 1.0
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"stations": [{"x_mm": 0}, {"x_mm": 300}, {"x_mm": 200}, {"x_mm": 850}]}, "one before it"),
+        ({"stations": [{"x_mm": 40}, {"x_mm": 850}]}, "It is the nose"),
+        ({"stations": [{"x_mm": 0, "width_mm": 9}, {"x_mm": 850}]}, "leave no room"),
+        ({"wing_at_mm": 800}, "the body ends at"),
+        ({"left_out": [{"x_from_mm": 400, "x_to_mm": 900}]}, "behind the tail"),
+        ({"left_out": [{"x_from_mm": 400, "x_to_mm": 300}]}, "should end behind"),
+        ({"left_out": [{"x_from_mm": 400, "x_to_mm": 500, "width_mm": 300}]}, "wider than the body"),
+        ({"core": {"material": "corrugated_pp_3"}}, "not worked out yet"),
+        ({"core": {"material": "balsa_light"}}, "Thin wood"),
+    ],
+)
+def test_what_cannot_be_is_told(change: dict[str, Any], said: str) -> None:
+    plain = even().model_dump(mode="json")
+    with pytest.raises(ValidationError, match=said):
+        Body.model_validate(plain | change)
+
+
+def test_a_body_of_foam_walls() -> None:
+    v = told(even(core=Core(material="xps33"), walls={"kind": "walls", "sheet_mm": 8.0}))
+    assert v.holds.n.value > 0
