@@ -1,4 +1,4 @@
-"""The body on the bench and on the stand: added in a usual size, its bottom left off, its twist read, closed by film."""
+"""The body on the bench and on the stand: in a usual size, its bottom left off, its twist read, closed by film."""
 
 from __future__ import annotations
 
@@ -12,6 +12,11 @@ from .jobs import add, number, open_stand, saved
 def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Page) -> None:
     page = demo
     open_stand(page, "Sanderling")
+    # out with the one that is there, and back with another
+    page.get_by_role("button", name="Take the body out").click()
+    page.get_by_role("button", name="Take it out").click()
+    expect(page.get_by_role("link", name="Body, to the bench")).to_have_count(0)
+    saved(page)
     before = number(page.get_by_text(re.compile(r"^Of it [\d.]+ g for everything")))
     page.get_by_role("button", name="Add a body").click()
     page.get_by_role("link", name="Body, to the bench").click()
@@ -26,7 +31,7 @@ def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Pag
     opened = number(page.get_by_test_id("twist"))
     assert opened > shut
     # a mistake is told at its field, and what was there stays
-    page.get_by_label("To, behind the nose").fill("3 m")
+    page.get_by_label("To, behind the nose").fill("2 m")
     page.get_by_label("To, behind the nose").press("Tab")
     expect(page.get_by_label("To, behind the nose")).to_have_attribute("aria-invalid", "true")
     expect(page.get_by_role("alert").filter(has_text="behind the tail").first).to_be_visible()

@@ -108,7 +108,7 @@ def test_dragging_and_nudging_an_end(demo: Page) -> None:
 def test_the_station_line_moves_the_slice(demo: Page) -> None:
     page = demo
     open_bench(page, "Sanderling")
-    expect(page.get_by_role("heading", name="The slice, 0 mm out")).to_be_visible()
+    expect(page.get_by_role("heading", name="The slice, at the root")).to_be_visible()
     line = page.get_by_label("Station line")
     line.focus()
     page.keyboard.press("End")
@@ -116,7 +116,7 @@ def test_the_station_line_moves_the_slice(demo: Page) -> None:
     expect(page.get_by_role("heading", name="The slice, 650 mm out")).to_be_visible()
     expect(page.get_by_text("chord 140 mm")).to_be_visible()
     page.get_by_role("button", name="to the weakest place").click()
-    expect(page.get_by_role("heading", name="The slice, 0 mm out")).to_be_visible()
+    expect(page.get_by_role("heading", name="The slice, at the root")).to_be_visible()
 
 
 def test_every_figure_opens_its_working(demo: Page) -> None:

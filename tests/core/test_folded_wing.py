@@ -14,7 +14,7 @@ from fletcher_core.kinds.pocket import Pocket
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.strip import Strip
 from fletcher_core.kinds.tape import TapeStrip
-from fletcher_core.model import Airframe, Core, FoldedBoard, Refused
+from fletcher_core.model import Airframe, Core, FoldedBoard, NacaAerofoil, Refused
 from fletcher_core.questions.suggestions import start, start_part, suggest, usual_section
 from fletcher_core.report.verdict import Verdict
 from fletcher_core.search import Found, Wish, search
@@ -218,6 +218,18 @@ def test_a_section_of_another_kind_fits_every_wing_that_is_started(use: Any) -> 
         assert np.isfinite(told(airframe, *pieces).holds.n.value)
     back = usual_section(airframe, "wing", "naca")
     assert type(back).model_validate(back.model_dump()).core.material not in catalogue().board
+
+
+@pytest.mark.parametrize("code", ["2412", "2415", "0010"])
+def test_the_aerofoil_that_is_wanted_proposes_height_and_creases(code: str) -> None:
+    """As high as it is thick, to the next whole board; the flat about the place where it is thickest, at 30 %."""
+    airframe = make_airframe(root=220.0)
+    wing = airframe.wing.model_copy(update={"aerofoil": NacaAerofoil(code=code)})
+    made = usual_section(with_wing(airframe, wing), "wing", "folded").aerofoil
+    assert isinstance(made, FoldedBoard)
+    board = BOARD.thickness.typical
+    assert abs(made.height_mm - int(code[2:]) / 100 * 220.0) <= 0.5 * board + 0.1
+    assert made.crease_mm + 0.5 * made.flat_mm == pytest.approx(0.3 * 220.0, abs=3.0)
 
 
 def test_a_tail_can_be_folded_too() -> None:

@@ -63,7 +63,7 @@ def test_a_tail_is_saved_and_its_schemes_keep_their_rows(ann: Person, whole: dic
     made = ann.post("/api/airframes", whole).json()
     assert made["file"] == whole
     rows = {s.key: s.pk for s in Scheme.objects.filter(airframe=made["id"])}
-    assert {s.part for s in Scheme.objects.filter(airframe=made["id"])} == {"wing", "tailplane", "fin"}
+    assert {s.part for s in Scheme.objects.filter(airframe=made["id"])} == {"wing", "tailplane", "fin", "body"}
     file = copy.deepcopy(whole)
     file["airframe"]["parts"]["fin"] = None
     file["schemes"] = [s for s in file["schemes"] if s["part"] != "fin"]
@@ -84,7 +84,7 @@ def test_the_stand_tells_every_part_and_the_weight(ann: Person, whole: dict[str,
     told = ann.post("/api/stand", {"file": whole})
     assert told.status_code == 200
     stand = told.json()
-    assert [p["part"] for p in stand["parts"]] == ["wing", "tailplane", "fin"]
+    assert [p["part"] for p in stand["parts"]] == ["wing", "tailplane", "fin", "body"]
     grams = sum(p["part_g"]["value"] for p in stand["parts"])
     assert stand["forecast_g"]["value"] == pytest.approx(whole["airframe"]["rest_g"] + grams)
     whole["airframe"]["parts"]["fin"]["panels"][0]["span_mm"] = -3

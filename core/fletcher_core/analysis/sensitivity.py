@@ -42,6 +42,7 @@ _METHODS = {
     "skin_wrinkling": "when a skin wrinkles",
     "seam": "when a glued seam opens",
     "seam_peel": "when a glued seam peels",
+    "side_wall": "when a side wall buckles",
     "panel_buckling": "when a sheet buckles between what holds it",
     "skin_compression": "when a skin is crushed",
     "core_tension": "when foam cracks",

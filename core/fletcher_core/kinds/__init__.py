@@ -69,6 +69,12 @@ Piece = Annotated[
 ]
 
 
+def fits_on(piece_kind: str, part: str, hollow: bool) -> bool:
+    """Whether a kind of piece is laid on a part."""
+    kind = KINDS[piece_kind]
+    return part not in kind.never_on and (hollow or not kind.only_hollow)
+
+
 #: what can be asked for when something is added
 WISHES: tuple[str, ...] = (*KINDS, *BUILDS)
 
@@ -97,6 +103,7 @@ __all__ = [
     "Room",
     "Rows",
     "SheetRow",
+    "fits_on",
     "kind_of",
     "rectangle_constant",
     "share_along",

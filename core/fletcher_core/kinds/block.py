@@ -9,7 +9,7 @@ from pydantic import Field
 
 from ..catalogue import catalogue
 from .base import Across, PieceBase
-from .kind import Kind, Offer, Room, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, minutes
 from .needs import area_across
 from .rows import Ground, Need, PatchRow, Rows
 
@@ -53,6 +53,7 @@ def _suggest(room: Room) -> list[PieceBase]:
 
 KIND = Kind(
     model=Block,
+    never_on=ON_A_BODY,
     group="edges",
     rows=_rows,
     size=lambda p, mm: "block",

@@ -12,7 +12,7 @@ from ..catalogue import catalogue
 from ..fields import Problem, fault, measure
 from ..units import Measure
 from .base import PieceBase, Spotted, Stick
-from .kind import Kind, Offer, Room, Run, Say, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, Run, Say, minutes
 from .needs import depth_of, runs_of
 from .place import line_of
 from .rows import Ground, MemberRow, Need, Rows
@@ -114,6 +114,7 @@ def _of_size(material: str, sizes: tuple[float, ...], run: Run) -> list[tuple[An
 
 KIND = Kind(
     model=BoardSpar,
+    never_on=ON_A_BODY,
     group="sticks",
     rows=_rows,
     size=_size,

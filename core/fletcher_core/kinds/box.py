@@ -12,7 +12,7 @@ from ..catalogue import catalogue
 from ..fields import fault, measure
 from ..units import Measure
 from .base import PieceBase, Spotted, Stick
-from .kind import Kind, Offer, Room, Run, Values, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, Run, Values, minutes
 from .needs import depth_of, runs_of
 from .place import line_of
 from .rows import Ground, MemberRow, Need, PatchRow, Rows, SheetRow
@@ -127,6 +127,7 @@ def _of_size(material: str, sizes: tuple[float, ...], run: Run) -> list[tuple[Bo
 
 KIND = Kind(
     model=BoxSpar,
+    never_on=ON_A_BODY,
     group="sticks",
     rows=_rows,
     size=lambda p, mm: f"{mm(p.width_mm)} box, full height",

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from ..fields import Problem, measure
 from .base import PieceBase, Stick
-from .kind import Kind, Offer, Room, Say, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, Say, minutes
 from .needs import depth_of, runs_of
 from .place import line_of
 from .rows import Ground, MemberRow, Need, Rows
@@ -68,6 +68,7 @@ def _of_size(material: str, sizes: tuple[float, ...], run: dict[str, Any]) -> li
 
 KIND = Kind(
     model=FoamWeb,
+    never_on=ON_A_BODY,
     group="sticks",
     rows=_rows,
     size=_size,

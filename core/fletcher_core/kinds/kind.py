@@ -21,6 +21,9 @@ Say = Callable[[float], str]
 Values = Mapping[str, Any]
 Run = dict[str, Any]
 
+#: of what spans a wing from face to face
+ON_A_BODY = frozenset({"body"})
+
 Group = Literal["sticks", "sheets", "edges", "cuts"]
 #: groups of the ledger, in its order
 GROUPS: Mapping[Group, str] = {
@@ -164,8 +167,8 @@ class Kind(Generic[P]):
     for_hits: bool = False
     only_hollow: bool = False
     look: str = ""
-    #: kinds that are not laid on every part; empty for all
-    parts: frozenset[str] = field(default_factory=frozenset)
+    #: parts on which it is not laid
+    never_on: frozenset[str] = field(default_factory=frozenset)
 
     @property
     def name(self) -> str:

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from ..fields import measure
 from .base import PieceBase
-from .kind import Kind, Offer, Room, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, minutes
 from .rows import Ground, PatchRow, Rows
 
 Array = NDArray[np.float64]
@@ -47,6 +47,7 @@ def _suggest(room: Room) -> list[PieceBase]:
 
 KIND = Kind(
     model=Notch,
+    never_on=ON_A_BODY,
     group="cuts",
     rows=_rows,
     size=lambda p, mm: f"notch {mm(p.depth_mm)} deep in the {p.edge} edge",

@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from ..fields import fault, measure
 from ..units import Measure
 from .base import Buried, PieceBase
-from .kind import Kind, Offer, Room, Say, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, Say, minutes
 from .needs import runs_of, stick_needs
 from .place import level_of, line_of
 from .rows import Ground, MemberRow, Need, Rows
@@ -83,6 +83,7 @@ def _suggest(room: Room) -> list[PieceBase]:
 
 KIND = Kind(
     model=Sandwich,
+    never_on=ON_A_BODY,
     group="sticks",
     rows=_rows,
     size=_size,

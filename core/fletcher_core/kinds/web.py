@@ -11,7 +11,7 @@ from pydantic import Field
 from ..fields import Problem, measure
 from ..units import Measure
 from .base import Layered, PieceBase, Stick
-from .kind import Kind, Offer, Room, Run, Say, minutes
+from .kind import ON_A_BODY, Kind, Offer, Room, Run, Say, minutes
 from .needs import depth_of, layer_ends, runs_of
 from .place import layers_left, line_of
 from .rows import Ground, MemberRow, Need, Rows
@@ -142,6 +142,7 @@ def _of_size(material: str, sizes: tuple[float, ...], run: Run) -> list[tuple[We
 
 KIND = Kind(
     model=Web,
+    never_on=ON_A_BODY,
     group="sticks",
     rows=_rows,
     size=_size,

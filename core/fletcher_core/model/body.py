@@ -23,7 +23,7 @@ from .targets import Targets
 class BodyStation(Described):
     """The outline at one place, over all."""
 
-    x_mm: float = measure("behind the nose", "length", 0.0, 4000.0, 0.0)
+    x_mm: float = measure("behind the nose", "length", 0.0, 2500.0, 0.0)
     width_mm: float = measure("width", "length", 8.0, 600.0, 60.0)
     height_mm: float = measure("height", "length", 8.0, 800.0, 80.0)
     middle_mm: float = measure("its middle, over a straight line", "length", -400.0, 400.0, 0.0)
@@ -34,8 +34,8 @@ class LeftOut(Described):
     """A wall that is not there over a stretch: the bottom behind the wing, a hatch, the wing's slot."""
 
     side: Literal["top", "bottom"] = Field("bottom", json_schema_extra={"label": "wall"})
-    x_from_mm: float = measure("starts, behind the nose", "length", 0.0, 4000.0, 300.0)
-    x_to_mm: float = measure("ends, behind the nose", "length", 1.0, 4000.0, 600.0)
+    x_from_mm: float = measure("starts, behind the nose", "length", 0.0, 2500.0, 300.0)
+    x_to_mm: float = measure("ends, behind the nose", "length", 1.0, 2500.0, 600.0)
     corner_mm: float = measure("radius of its corners", "length", 0.0, 100.0, 5.0)
     width_mm: float | None = measure("width of the opening", "length", 3.0, 600.0, None)
 
@@ -72,7 +72,7 @@ class Body(Part):
     left_out: list[LeftOut] = Field(default_factory=list, max_length=6, json_schema_extra={"label": "walls left out"})
     core: Core = Field(default_factory=lambda: Core(material="foamboard_light"))
     #: where the wing's leading edge meets it, and how long it sits there
-    wing_at_mm: float = measure("wing's leading edge, behind the nose", "length", 10.0, 3500.0, 190.0)
+    wing_at_mm: float = measure("wing's leading edge, behind the nose", "length", 10.0, 2400.0, 190.0)
     seat_mm: float = measure("length of the wing's seat", "length", 10.0, 1200.0, 180.0)
     targets: Targets = Field(default_factory=Targets)
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from ..analysis.uncertainty import typical
 from ..kinds import BUILDS, KINDS, Offer
-from ..model import Airframe, Scheme
+from ..model import Airframe, Refused, Scheme
 from ..report.drawing import section_drawing
 from ..report.verdict import Outlined
 from ..report.words import what
@@ -52,9 +52,10 @@ def offers(airframe: Airframe, scheme: Scheme, system: System) -> list[Offered]:
     """
     found = []
     for kind, offer in OFFERED.items():
-        if kind in KINDS and KINDS[kind].only_hollow and not airframe.part(scheme.part).hollow:
+        try:
+            pieces = suggest(airframe, scheme, kind)
+        except Refused:
             continue
-        pieces = suggest(airframe, scheme, kind)
         alone = scheme.model_copy(update={"pieces": pieces})
         layout = lay_out(airframe.part(scheme.part), alone.pieces, 9)
         middle = 0.5 * (pieces[0].y_from_mm + pieces[0].y_to_mm)

@@ -8,8 +8,8 @@ import numpy as np
 
 from ..analysis.evaluation import grams_of
 from ..catalogue import catalogue
-from ..geometry import outline_of, planform
-from ..kinds import BUILDS, KINDS, Kind, PieceBase, Room
+from ..geometry import XI, outline_of, planform, root_profile
+from ..kinds import BUILDS, KINDS, PieceBase, Room, fits_on
 from ..loads import PRESETS
 from ..model import (
     Aerofoil,
@@ -18,6 +18,7 @@ from ..model import (
     Body,
     BodyStation,
     ControlSurface,
+    CoordinateAerofoil,
     Core,
     Fin,
     FlatPlate,
@@ -102,6 +103,22 @@ _SHEETING, _SHEET_MM = "xps_sheet", 3.0
 _SHEETS = (_SHEETING, *woods())
 
 
+#: of what a wanted aerofoil proposes, the height in chords that a folded sheet can have (own choice)
+_HIGHEST, _LOWEST = 0.2, 0.08
+
+
+def _creases_for(part: Lifting) -> tuple[float, float, float]:
+    """(height and front crease in root chords, mm of flat): where its aerofoil of now is thickest, or as usual."""
+    root, (high, crease, flat) = part.panels[0].root_chord_mm, _FOLD
+    flat = min(flat, 0.2 * root)
+    if isinstance(part.aerofoil, NacaAerofoil | CoordinateAerofoil | SheetedSection):
+        profile = root_profile(part)
+        deep = profile.upper - profile.lower
+        high = float(np.clip(profile.thickness, _LOWEST, _HIGHEST))
+        crease = float(np.clip(XI[int(np.argmax(deep))] - 0.5 * flat / root, 0.12, 0.4))
+    return high, crease, flat
+
+
 def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
     """The part with a section of another kind, in usual sizes, and with what it is made of where that must change.
 
@@ -121,10 +138,9 @@ def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
         if board is None or not board.paper_faced:
             core = Core(material=_FOLDS)
         thick, root = boards[core.material].thickness.typical, lifting.panels[0].root_chord_mm
-        high, crease, flat = _FOLD
+        high, crease, flat = _creases_for(lifting)
         # as high as whole boards between both sheets
         layers = max(1, round((high * root - 2 * thick) / thick))
-        flat = min(flat, 0.2 * root)
         made: Aerofoil = FoldedBoard(
             height_mm=round((layers + 2) * thick, 1), crease_mm=float(round(crease * root)), flat_mm=float(round(flat))
         )
@@ -133,11 +149,14 @@ def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
         # what is a foam already may be sheet of it; a block of bead foam is not
         stays = core.material in _SHEETS or (board is not None and board.paper_faced)
         core = core.model_copy(update={"peeled": "none"}) if stays else Core(material=_SHEETING)
-        made = SheetedSection(sheet_mm=_SHEET_MM)
+        now = lifting.aerofoil
+        code = now.code if isinstance(now, NacaAerofoil) else SheetedSection().code
+        made = SheetedSection(code=code, sheet_mm=_SHEET_MM)
     elif kind == "flat_plate":
         made = FlatPlate(thickness_mm=board.thickness.typical if board else _TAIL_THICK)
     else:
-        made = NacaAerofoil()
+        now = lifting.aerofoil
+        made = NacaAerofoil(code=now.code) if isinstance(now, SheetedSection) else NacaAerofoil()
         core = core if core.material in catalogue().foam else Core()
     return lifting.model_copy(update={"aerofoil": made, "core": core})
 
@@ -244,6 +263,10 @@ def start_part(airframe: Airframe, name: PartName) -> tuple[Airframe, Scheme]:
     return made.model_copy(update={"rest_g": rest}), scheme
 
 
+#: a usual stick is fitted to so much depth at most, mm (own choice: no stock is higher)
+_DEEP = 60.0
+
+
 def _free_place(scheme: Scheme) -> float:
     """A usual place on the chord where no stick stands yet."""
     taken = [float(c) for p in scheme.pieces for c in (getattr(p, "chord_from", -1.0), getattr(p, "chord_to", -1.0))]
@@ -270,11 +293,15 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     depth = float(np.interp(end, ground.plan.y, upper - lower))
     taken = frozenset(p.id for p in scheme.pieces)
     made = BUILDS[wish] if wish in BUILDS else KINDS[wish]
-    if isinstance(made, Kind) and made.only_hollow and ground.inside is None:
+    hollow = ground.inside is not None
+    if wish in KINDS and KINDS[wish].only_hollow and not hollow:
         raise Refused(
             [Problem(("kind",), "kind", "This part is solid: there is no room for it.", "Choose a hollow section.")]
         )
-    found = made.suggest(Room(taken, plan.half_span, end, share, depth, float(plan.chord[0])))
+    found = made.suggest(Room(taken, plan.half_span, end, share, min(depth, _DEEP), float(plan.chord[0])))
+    if not all(fits_on(p.kind, scheme.part, hollow) for p in found):  # type: ignore[attr-defined]
+        what = f"That is not laid on a {PARTS[scheme.part].half}."
+        raise Refused([Problem(("kind",), "kind", what, "Choose another kind of piece.")])
     if ground.inside is None:
         return found
     # in the middle of a hollow a stick would lie on nothing

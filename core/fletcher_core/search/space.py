@@ -9,7 +9,7 @@ from typing import Any
 from ..analysis.evaluation import laid_out
 from ..analysis.feasibility import problems
 from ..catalogue import catalogue
-from ..kinds import KINDS, kind_of
+from ..kinds import KINDS, fits_on, kind_of
 from ..model import Airframe, Part, Refused, Scheme
 from ..report.words import what
 from ..report.work import minutes_of
@@ -115,7 +115,9 @@ def _moved(pieces: Sequence[Any], place: float | None, end: float | None) -> tup
     return tuple(made)
 
 
-def _stick_pieces(part: Part, there: Sequence[Any], wish: Wish, shelf: Any, glue: str) -> list[tuple[Any, ...]]:
+def _stick_pieces(
+    part: Part, on: str, there: Sequence[Any], wish: Wish, shelf: Any, glue: str
+) -> list[tuple[Any, ...]]:
     tip = part.half_span_mm
     moving = [p for p in there if hasattr(p, "chord_from")]
     places: tuple[float | None, ...] = PLACES if "place" in wish.vary else (None,)
@@ -134,6 +136,8 @@ def _stick_pieces(part: Part, there: Sequence[Any], wish: Wish, shelf: Any, glue
             run = {"y_from_mm": 0.0, "y_to_mm": usual[1] if end is None else end, "chord_from": at, "chord_to": at,
                    "glue": glue}  # fmt: skip
             for kind, material, sizes in _sizes(shelf):
+                if not fits_on(kind, on, part.hollow):
+                    continue
                 found += _stick(kind, material, sizes, run)
     return found
 
@@ -226,7 +230,7 @@ def space_of(
     part = airframe.part(scheme.part)
     limited = shelf if wish.from_shelf else None
     glue = _glue(airframe, scheme, limited)
-    sticks = [("", p) for p in _stick_pieces(part, groups["sticks"], wish, limited, glue)]
+    sticks = [("", p) for p in _stick_pieces(part, scheme.part, groups["sticks"], wish, limited, glue)]
     sheets = _sheet_pieces(part, groups["sheets"], wish, limited)
     fitting = [_priced(airframe, scheme, o, shelf, wish) for o in _that_fit(airframe, scheme, sticks)]
     covering = [_priced(airframe, scheme, o, shelf, wish) for o in _that_fit(airframe, scheme, sheets)]

@@ -19,14 +19,15 @@ from fletcher_core.kinds.strip import Strip
 from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.loads import body_forces, carried_along
 from fletcher_core.loads.cases import Case, Lump, Push
-from fletcher_core.model import Airframe, AirframeFile, Body, BodyStation, Core, LeftOut, Scheme
-from fletcher_core.questions.suggestions import start, start_part
+from fletcher_core.model import Airframe, AirframeFile, Body, BodyStation, Core, LeftOut, Refused, Scheme
+from fletcher_core.questions.offers import offers
+from fletcher_core.questions.suggestions import start, start_part, suggest
 from fletcher_core.report.stand import stand
 from fletcher_core.report.verdict import Verdict
 from fletcher_core.sections.filled import patches_of
 from fletcher_core.sections.walled import WALLED, room_in
 from fletcher_core.verdicts import evaluate
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -198,6 +199,17 @@ def test_what_lies_on_it_helps() -> None:
     assert formers.mass.part_g.value > bare.mass.part_g.value
 
 
+def test_side_walls_buckle_between_formers_and_by_the_cube_of_their_thickness() -> None:
+    def side(sheet: float, *pieces: Any) -> float:
+        body = even(core=Core(material="xps_sheet"), walls={"kind": "walls", "sheet_mm": sheet})
+        return next(m.n for m in told(body, *pieces).modes if m.how == "the left wall buckles")
+
+    thin, thick = side(2.0), side(4.0)
+    # what pushes is given, what bends goes with the cube
+    assert 7.0 < thick / thin < 9.5
+    assert side(2.0, FoamRibs(id="r", y_to_mm=LONG, spacing_mm=25.0)) > 1.5 * thin
+
+
 def test_it_hangs_down_and_swings_as_it_should() -> None:
     v = told(even())
     assert v.tip_bend_mm.value > 0
@@ -251,3 +263,33 @@ def test_what_cannot_be_is_told(change: dict[str, Any], said: str) -> None:
 def test_a_body_of_foam_walls() -> None:
     v = told(even(core=Core(material="xps33"), walls={"kind": "walls", "sheet_mm": 8.0}))
     assert v.holds.n.value > 0
+
+
+@given(data=st.data())
+@settings(max_examples=12)
+def test_any_body_has_finite_figures_or_a_reason(data: st.DataObject) -> None:
+    places = sorted(data.draw(st.lists(st.floats(20, 2000), min_size=1, max_size=4, unique_by=lambda x: round(x / 8))))
+    sizes = st.floats(12, 300)
+    stations = [
+        {"x_mm": x, "width_mm": data.draw(sizes), "height_mm": data.draw(sizes),
+         "roundness": data.draw(st.floats(0, 1)), "middle_mm": data.draw(st.floats(-100, 100))}
+        for x in (0.0, *places)
+    ]  # fmt: skip
+    described = {
+        "stations": stations, "wing_at_mm": data.draw(st.floats(10, 800)), "seat_mm": data.draw(st.floats(10, 300)),
+        "core": {"material": data.draw(st.sampled_from(["foamboard_light", "epp20", "xps_sheet"]))},
+        "walls": {"kind": "walls", "sheet_mm": data.draw(st.floats(1, 12))},
+    }  # fmt: skip
+    try:
+        body = Body.model_validate(described)
+    except ValidationError:
+        return
+    kinds = [o.kind for o in offers(with_body(body), scheme(), "metric")]
+    assert not {"box", "boards", "notch"} & set(kinds)
+    wish = data.draw(st.sampled_from(kinds))
+    try:
+        v = told(body, *suggest(with_body(body), scheme(), wish))
+    except Refused:
+        return
+    assert np.isfinite([v.mass.part_g.value, v.tip_bend_mm.value, v.twist_deg.value, v.bending_hz.value]).all()
+    assert v.breaks.n.value >= 0

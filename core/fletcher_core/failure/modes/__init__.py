@@ -16,6 +16,7 @@ from .notch import MODE as notch
 from .panel_buckling import MODE as panel_buckling
 from .seam import MODE as seam
 from .seam_peel import MODE as seam_peel
+from .side_wall import MODE as side_wall
 from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
 from .skin_tension import MODE as skin_tension
@@ -37,6 +38,7 @@ MODES: dict[str, Mode] = {
         panel_buckling,
         seam,
         seam_peel,
+        side_wall,
         core_tension,
         core_compression,
         core_flat,

@@ -101,8 +101,8 @@ def buckles_at(along: Array, S: Array, short: Array | float = np.inf, across: fl
 
 
 def _bulge(layout: PartLayout, face: int, start: Array, end: Array) -> Array:
-    """(R, S) mm by which the middle of a panel stands out over the line between its edges; 0 where it stands in, and where it
-    is creased, which is no cylinder."""
+    """(R, S) mm by which the middle of a panel stands out over the line between its edges; 0 where it stands in, and
+    where it is creased, which is no cylinder."""
     chord, outline = layout.outline.chord, layout.outline
     if outline.creases:
         return np.zeros_like(start + end)
@@ -116,7 +116,7 @@ def _cylinder(EA: Array, D: Array, bulge: Array, wide: Array, across: float) -> 
     return np.asarray(_REAL * 2 * np.sqrt(D * (1 - _NU**2) * EA * across) * curved)
 
 
-def _rib_pitch(wing: LoadedPart) -> Array:
+def rib_pitch(wing: LoadedPart) -> Array:
     """(R, S) mm from rib to rib, infinite where there are none."""
     pitch = np.full(wing.forces.moment.shape, np.inf)
     for p, row in enumerate(wing.layout.patch_rows):
@@ -135,7 +135,7 @@ def panels(wing: LoadedPart) -> Iterator[Panel]:
     webs = [p for p, row in enumerate(layout.member_rows) if np.any(members.web_width[p] > 0)]
     reach = extent(layout.outline, t)
     shape = wing.forces.moment.shape
-    pitch, across = _rib_pitch(wing), _WOOD_ACROSS if wing.core_part else _ACROSS
+    pitch, across = rib_pitch(wing), _WOOD_ACROSS if wing.core_part else _ACROSS
     for face in (1, -1):
         front, back = (share * chord for share in reach[face])
         EA, D, S = laminate(wing, face)
