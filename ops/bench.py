@@ -61,6 +61,7 @@ def core() -> list[Row]:
         _paced("one evaluation with its spread", "ms", 2.0, lambda: bench_core.evaluation(ledger=False)),
         _paced("with ledger and spread, as the bench asks", "ms", 2.5, bench_core.evaluation),
         _paced("the same of a folded wing with its box", "ms", 3.25, bench_core.folded),
+        _paced("the same of a body", "ms", 2.5, bench_core.body),
         Row(
             "from nothing to the first answer",
             statistics.median(bench_core.first_answer_s() for _ in range(3)),

@@ -24,7 +24,7 @@ from fletcher_core.geometry import Outline, profile_of
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tape import TapeStrip
-from fletcher_core.model import AirframeFile, FlatPlate, NacaAerofoil, Scheme
+from fletcher_core.model import AirframeFile, FlatPlate, Joint, NacaAerofoil, Scheme
 from fletcher_core.reference import evaluate_case
 from fletcher_core.verdicts import evaluate, evaluate_many
 
@@ -73,6 +73,14 @@ def folded(ledger: bool = True, spread: bool = True) -> float:
     return median_ms(lambda: evaluate(file.airframe, file.schemes[0], ledger=ledger, spread=spread), 20)
 
 
+def body() -> float:
+    """ms of one of a body with tape over its open bottom, with its ledger and spread; a median."""
+    file = demo("dunlin")
+    scheme = file.shown("body")
+    evaluate(file.airframe, scheme)
+    return median_ms(lambda: evaluate(file.airframe, scheme), 20)
+
+
 def with_stations(count: int) -> float:
     file = demo()
     return median_ms(lambda: evaluate(file.airframe, file.schemes[0], stations=count, ledger=False, spread=False), 20)
@@ -82,7 +90,8 @@ def with_pieces(count: int) -> float:
     """Rods and tapes side by side: twice as many of each."""
     file = demo("dunlin")
     # two boards on each other: room for sticks anywhere
-    wing = file.airframe.wing.model_copy(update={"aerofoil": FlatPlate(thickness_mm=9.8)})
+    run_through = [p.model_copy(update={"joint": Joint()}) for p in file.airframe.wing.panels]
+    wing = file.airframe.wing.model_copy(update={"aerofoil": FlatPlate(thickness_mm=9.8), "panels": run_through})
     file.airframe.parts.wing = wing
     tip = file.airframe.wing.half_span_mm
     pieces: list[Any] = []

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any
 
@@ -56,6 +56,8 @@ class LoadedPart:
     buckled: bool = False
     #: (R, 1) which way it bends, where that is not to be read off its own first station
     lifts: Array | None = None
+    #: what one mode has worked out and others ask too; a part that is loaded otherwise begins anew
+    kept: dict[str, Any] = field(default_factory=dict, init=False, compare=False)
 
     def runs(self, index: NDArray[np.intp]) -> LoadedPart:
         """Some of the runs, or some of them more than once, as they are loaded."""

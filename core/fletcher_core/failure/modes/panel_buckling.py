@@ -126,8 +126,15 @@ def rib_pitch(wing: LoadedPart) -> Array:
     return pitch
 
 
-def panels(wing: LoadedPart) -> Iterator[Panel]:
+def panels(wing: LoadedPart) -> list[Panel]:
     """Those of both faces; none of a part that is filled."""
+    if "panels" not in wing.kept:
+        wing.kept["panels"] = list(_panels(wing))
+    found: list[Panel] = wing.kept["panels"]
+    return found
+
+
+def _panels(wing: LoadedPart) -> Iterator[Panel]:
     layout = wing.layout
     if layout.section.wall_mm is None:
         return
