@@ -228,7 +228,8 @@ def ledger(a: Evaluation, system: System) -> list[LedgerLine]:
         protects, needed = ("", False) if buys.first >= NOTHING["load"] else _protected(a, i, with_it, without)
         lines.append(
             LedgerLine(
-                piece_id=piece.id, label=label(piece, system), what=what(piece, system), where=where(piece, system),
+                piece_id=piece.id, label=label(piece, system), what=what(piece, system),
+                where=where(piece, system, a.scheme.part),
                 on=piece.on, grams=grams, glue_grams=float(a.glue_g[i]), minutes=minutes_of(piece, a.copies),
                 group=kind_of(piece).group, buys_EI=buys.EI, buys_GJ=buys.GJ,
                 buys_break_n=buys.first, buys_hold_n=buys.hold, buys_bend_mm=buys.bend,

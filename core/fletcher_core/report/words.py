@@ -50,23 +50,24 @@ def short(piece: Any) -> str:
     return lead + kind.noun
 
 
-def where(piece: Any, system: System) -> str:
-    """Face, place along the chord and along the span."""
+def where(piece: Any, system: System, part: PartName = "wing") -> str:
+    """Face, place along the chord (or across a body) and along the part."""
+    across = "its width" if part == "body" else "chord"
 
     def mm(value: float) -> str:
         return Measure(value).text(system)
 
-    span = f"{mm(piece.y_from_mm)} to {mm(piece.y_to_mm)} out"
+    span = f"{mm(piece.y_from_mm)} to {mm(piece.y_to_mm)} {PARTS[part].away}"
     if hasattr(piece, "x_from"):
         face = _FACES.get(getattr(piece, "surface", getattr(piece, "face", "")), "whole depth")
-        return f"{face}, {piece.x_from:.0%} to {piece.x_to:.0%} of chord, {span}"
+        return f"{face}, {piece.x_from:.0%} to {piece.x_to:.0%} of {across}, {span}"
     if hasattr(piece, "edge"):
         return f"{piece.edge} edge, {span}"
     if not hasattr(piece, "chord_from"):
-        return f"nose to trailing edge, {span}"
-    at = f"at {piece.chord_from:.0%} of chord"
+        return f"{'from side to side' if part == 'body' else 'nose to trailing edge'}, {span}"
+    at = f"at {piece.chord_from:.0%} of {across}"
     if abs(piece.chord_to - piece.chord_from) > 0.005:
-        at = f"from {piece.chord_from:.0%} to {piece.chord_to:.0%} of chord"
+        at = f"from {piece.chord_from:.0%} to {piece.chord_to:.0%} of {across}"
     depth = _FACES[piece.surface] if hasattr(piece, "surface") else getattr(piece, "level", "full height")
     return f"{depth}, {at}, {span}"
 

@@ -40,7 +40,7 @@ MODE = Mode(
     "bond_shear",
     "the {thing} slips in its glue",
     True,
-    "It creaks, and the wing stays a little bent.",
+    "It creaks, and stays a little bent.",
     "Allen 1969; Bruhn 1973, ch. A15 (taper); Volkersen 1938 for the peaks at the ends, which are not in this figure",
     find,
     error=(0.7, 1.3),
