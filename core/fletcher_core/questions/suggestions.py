@@ -105,16 +105,20 @@ _SHEETS = (_SHEETING, *woods())
 
 #: of what a wanted aerofoil proposes, the height in chords that a folded sheet can have (own choice)
 _HIGHEST, _LOWEST = 0.2, 0.08
+#: mm between two boards at the tip, for a spar; own choice
+_ROOM_AT_TIP = 5.0
 
 
-def _creases_for(part: Lifting) -> tuple[float, float, float]:
+def _creases_for(part: Lifting, thick: float) -> tuple[float, float, float]:
     """(height and front crease in root chords, mm of flat): where its aerofoil of now is thickest, or as usual."""
     root, (high, crease, flat) = part.panels[0].root_chord_mm, _FOLD
     flat = min(flat, 0.2 * root)
     if isinstance(part.aerofoil, NacaAerofoil | CoordinateAerofoil | SheetedSection):
         profile = root_profile(part)
         deep = profile.upper - profile.lower
-        high = float(np.clip(profile.thickness, _LOWEST, _HIGHEST))
+        # so high that a spar has room at the tip too, between two boards `thick`
+        least = max(_LOWEST, (2 * thick + _ROOM_AT_TIP) / part.panels[-1].tip_chord_mm)
+        high = max(least, min(profile.thickness, _HIGHEST))
         crease = float(np.clip(XI[int(np.argmax(deep))] - 0.5 * flat / root, 0.12, 0.4))
     return high, crease, flat
 
@@ -138,7 +142,7 @@ def usual_section(airframe: Airframe, part: PartName, kind: str) -> Lifting:
         if board is None or not board.paper_faced:
             core = Core(material=_FOLDS)
         thick, root = boards[core.material].thickness.typical, lifting.panels[0].root_chord_mm
-        high, crease, flat = _creases_for(lifting)
+        high, crease, flat = _creases_for(lifting, thick)
         # as high as whole boards between both sheets
         layers = max(1, round((high * root - 2 * thick) / thick))
         made: Aerofoil = FoldedBoard(
