@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 import pytest
+from fletcher_core.analysis.evaluation import compute
 from fletcher_core.catalogue import catalogue
 from fletcher_core.geometry import EDGE
 from fletcher_core.kinds.bead import Bead
@@ -128,6 +129,19 @@ def test_both_seams_are_looked_at() -> None:
     modes = {(m.mode, m.how) for m in told(sheeted(), WEB).modes}
     assert {("seam", "the glued nose opens"), ("seam", "the glued trailing edge opens")} <= modes
     assert {("seam_peel", "the glued nose peels open"), ("seam_peel", "the glued trailing edge peels open")} <= modes
+
+
+def test_a_torque_alone_buckles_sheets_of_bare_foam() -> None:
+    """What flows in foam counts: half as thick walls, which stand an eighth, go long before thick ones do."""
+    thin, thick = (sheeted(sheet_mm=v).model_copy(deep=True) for v in (1.5, 3.0))
+    found = []
+    for airframe in (thin, thick):
+        wing = airframe.wing.model_copy(update={"aileron": ControlSurface(y_from_mm=400.0, y_to_mm=490.0)})
+        a = compute(with_wing(airframe, wing), make_scheme(WEB), 61, False, False)
+        run = next(a.solved.run_of(k) for k, c in enumerate(a.cases) if "aileron" in c.id)
+        found.append(min(float(f.n[run].min()) for f in a.solved.findings if f.mode == "panel_buckling"))
+    assert np.isfinite(found).all()
+    assert found[0] < 0.6 * found[1]
 
 
 def test_a_wider_seam_stands_more() -> None:

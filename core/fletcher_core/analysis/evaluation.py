@@ -36,13 +36,13 @@ _DRAWN, _FEW = 8, 3
 
 @dataclass(frozen=True)
 class AeroelasticChecks:
-    """(V,) Hz and m/s."""
+    """(V,) Hz and m/s; None where air does nothing of the kind to the part."""
 
     bending_hz: Array
     twist_hz: Array
-    divergence: Array
+    divergence: Array | None
     reversal: Array | None
-    flutter: Array
+    flutter: Array | None
 
 
 @dataclass(frozen=True)
@@ -209,21 +209,17 @@ def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
 
 def _checks_of_body(solved: Solved, count: int) -> AeroelasticChecks:
     """How its tail swings, held at the wing, with what it carries; no air of its own does anything with it."""
-    behind = np.arange(solved.layout.held, len(solved.layout.plan.y))
-    layout = solved.layout.take(behind)
-    s, lumps = layout.plan.s - layout.plan.s[0], solved.cases[0].lumps
-    plan = replace(layout.plan, s=s)
+    whole, case = solved.layout.plan, solved.cases[0]
+    behind = np.arange(solved.layout.held, len(whole.y))
+    plan = replace(whole, s=whole.s[behind] - whole.s[behind[0]])
     p = solved.properties.take(np.arange(count)).at(behind)
-    held = layout.plan.y
-    more = carried_along(held, solved.cases[0]) if lumps else np.zeros_like(held)
-    rolls = sum(
-        (carried_along(held, replace(solved.cases[0], lumps=(m,))) * m.radius**2 for m in lumps), np.zeros_like(held)
-    )
-    p = replace(p, mass=p.mass + more, polar_mass=p.polar_mass + rolls)
-    none = np.full(count, np.inf)
+    # each over all of the body: what lies before the seat does not swing
+    more = carried_along(whole.y, case)
+    rolls = sum((carried_along(whole.y, replace(case, lumps=(m,))) * m.radius**2 for m in case.lumps), 0.0 * whole.y)
+    p = replace(p, mass=p.mass + more[behind], polar_mass=p.polar_mass + rolls[behind])
     return AeroelasticChecks(
         bending_hz=first_bending(plan, p, solved.GA_s[:count, behind]),
-        twist_hz=first_twist(plan, p, solved.GJ[:count, behind]), divergence=none, reversal=None, flutter=none,
+        twist_hz=first_twist(plan, p, solved.GJ[:count, behind]), divergence=None, reversal=None, flutter=None,
     )  # fmt: skip
 
 

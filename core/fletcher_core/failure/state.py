@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from ..beam import Forces
 from ..geometry.planform import NODE_GAP
+from ..model.aerofoil import BodyWalls
 from ..model.core import woods
 from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, TorsionStress, having
 
@@ -101,6 +102,11 @@ class LoadedPart:
         return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan.s, share) * f.moment))
 
     @property
+    def is_body(self) -> bool:
+        """Whether it is walls from side to side, whose sections are told from left to right."""
+        return isinstance(self.layout.part.aerofoil, BodyWalls)
+
+    @property
     def core_part(self) -> str:
         """What the core is called where it is no foam."""
         return "wood" if self.layout.part.core.material in woods() else ""
@@ -134,11 +140,12 @@ class LoadedPart:
                 left = left * (1 - self.materials.patch_on[:, p, None, None] * taken)
         return left
 
-    @cached_property
-    def is_core(self) -> Array | float:
-        """(R, S, K): 1 where the core's own foam lies at those points, 0 where another foam or nothing does."""
-        patches = self.layout.section.patches
-        stands = np.array([r.stands in ("instead", "loose") for r in self.layout.patch_rows], dtype=bool)
+    def is_core(self, face: int) -> Array | float:
+        """(R, S, K): 1 where the core's own foam lies at those points of a face, 0 where another foam or nothing does;
+        what is cut from the other wall of a hollow part takes nothing from this one."""
+        patches, hollow = self.layout.section.patches, self.layout.section.wall_mm is not None
+        other = (patches.face == -face) & hollow
+        stands = np.array([r.stands in ("instead", "loose") for r in self.layout.patch_rows], dtype=bool) & ~other
         if not stands.any():
             return 1.0
         x = self.layout.outline.x[:, ::_FACE_STEP]

@@ -55,6 +55,11 @@ class Planform:
         """Mean aerodynamic chord, mm: the integral of c² over that of c."""
         return float(np.trapezoid(self.chord**2, self.y) / self.half_area)
 
+    @property
+    def quarter(self) -> float:
+        """x of the quarter point of the mean chord behind the root's leading edge, mm."""
+        return float(np.trapezoid((self.x_le + 0.25 * self.chord) * self.chord, self.y) / self.half_area)
+
     def at(self, y: Array | float) -> tuple[Array, Array]:
         """Chord and leading edge at any place(s) along the span, mm."""
         return np.asarray(np.interp(y, self.y, self.chord)), np.asarray(np.interp(y, self.y, self.x_le))

@@ -17,8 +17,8 @@ from .rows import Ground, MemberRow, Need, PatchRow, Rows
 
 #: places along the chord at which the height of a rib is taken; own choice
 _ALONG = np.linspace(0.0, 1.0, 41)
-#: of its outline, glued to the sheets; what is cut out of a sheet for a rib, over its own area (own estimates)
-_GLUED, _WASTE = 1.0, 1.4
+#: what is cut out of a sheet for a rib, over its own area (own estimate)
+_WASTE = 1.4
 
 
 class Ribs(PieceBase):
@@ -125,7 +125,7 @@ def _glued_grams(piece: Any, ground: Ground) -> float:
     """Both edges of every rib along both sheets."""
     glue = catalogue().glue[piece.glue]
     y = _stand(piece)
-    girth = 2.0 * _GLUED * float(np.interp(y, ground.plan.y, ground.outline.chord).sum())
+    girth = 2.0 * float(np.interp(y, ground.plan.y, ground.outline.chord).sum())
     if glue.bead is not None:
         return glue.bead.typical * 1e-3 * girth
     return 0.0 if glue.spread is None else glue.spread.typical * 1e-6 * girth * piece.thick_mm
@@ -175,7 +175,7 @@ def _kind(model: type[Ribs], name: str, good: str, bad: str, table: str, usual: 
         problems=_problems,
         twists_alone=True,
         only_hollow=True,
-        look="board" if table == "board" else "foam" if table == "foam" else "",
+        look="foam" if table == "foam" else "",
     )
 
 

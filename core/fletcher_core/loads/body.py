@@ -129,7 +129,7 @@ def body_forces(
     # body's own weight and what it carries lie at its middle
     high = _of_each(cases, lambda c: _heights(c.pushes, x))
     own = (side - pushed("side")) * middles
-    torque = (pushed("torque") + high + own) @ tails - shear_centre * sheared
+    torque = (high + own) @ tails - shear_centre * sheared
     # the wing holds it against turning, evenly over its seat
     torque = torque - torque[:, :1] * (_over(x, *seat) @ tails)
     return BodyForces(shear, moment, moment_z, torque)

@@ -25,6 +25,8 @@ from .tailplane import TAILPLANE
 
 #: of a tail's sheet or foam: what lies in and on it, hinge, horn and glue, times its bare weight (own estimate)
 _BUILT = 1.25
+#: of a fin's height, where the air presses (own estimate, of trapezoidal fins)
+_PRESSED_AT = 0.45
 #: area of a section over its greatest depth times its chord (own estimate, usual sections)
 _FULL = 0.7
 
@@ -42,15 +44,15 @@ def bare_grams(part: Part) -> float:
     return part.copies * each * _BUILT
 
 
-def quarter(plan: Planform) -> float:
-    """x of the quarter point of the mean chord behind the root's leading edge, mm."""
-    weights = plan.chord / np.trapezoid(plan.chord, plan.y)
-    return float(np.trapezoid((plan.x_le + 0.25 * plan.chord) * weights, plan.y))
+def top_at_seat(body: Body) -> float:
+    """mm over the straight line of its middles."""
+    plan = planform(body)
+    return float(np.interp(body.held_mm, plan.y, outline_of(body, plan).upper.max(axis=1)))
 
 
 def tail_place(body: Body, wing: Planform, tail: Planform, arm_mm: float) -> tuple[float, float]:
     """(start, end) mm behind the nose of a tail's root on the body, as far as there is one."""
-    nose = body.wing_at_mm + quarter(wing) + arm_mm - quarter(tail)
+    nose = body.wing_at_mm + wing.quarter + arm_mm - tail.quarter
     end = body.half_span_mm
     return min(nose, end - 10.0), float(np.clip(nose + tail.chord[0], nose + 10.0, max(end, nose + 10.0)))
 
@@ -60,7 +62,7 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
 
     What is not described yet lies where the aircraft then balances as it says.
     """
-    balances = body.wing_at_mm + quarter(wing) + (airframe.balance_at - 0.25) * wing.mean_chord
+    balances = body.wing_at_mm + wing.quarter + (airframe.balance_at - 0.25) * wing.mean_chord
     end = body.half_span_mm
     lumps, tail, fin = [], (end - 40.0, end), (end - 40.0, end)
     holds = lifts = sideways = height = 0.0
@@ -79,7 +81,8 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
         setting = FIN.setting(airframe, upright, plan, flying_g, wing)
         if "rudder" in upright.surfaces:
             sideways = upright.count * control.surface_load(setting, "rudder")
-        height = upright.height_mm + 0.45 * plan.half_span
+        # the wing lies on the body's top, and the fin's height is told from the wing
+        height = top_at_seat(body) + upright.height_mm + _PRESSED_AT * plan.half_span
         lumps.append(Lump(*fin, bare_grams(upright), plan.half_span / 3**0.5))
     turning = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) for lump in lumps)
     rest = max(airframe.rest_g, 1.0)

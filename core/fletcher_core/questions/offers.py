@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from ..analysis.uncertainty import typical
 from ..kinds import BUILDS, KINDS, Offer
-from ..model import Airframe, Refused, Scheme
+from ..model import Airframe, Scheme
 from ..report.drawing import section_drawing
 from ..report.verdict import Outlined
 from ..report.words import what
@@ -17,7 +17,7 @@ from ..sections import lay_out, spreads
 from ..sections.figures import derive
 from ..sections.materials import section_materials
 from ..units import System
-from .suggestions import suggest
+from .suggestions import NotForThisPart, suggest
 
 
 def _offered() -> dict[str, Offer]:
@@ -54,7 +54,7 @@ def offers(airframe: Airframe, scheme: Scheme, system: System) -> list[Offered]:
     for kind, offer in OFFERED.items():
         try:
             pieces = suggest(airframe, scheme, kind)
-        except Refused:
+        except NotForThisPart:
             continue
         alone = scheme.model_copy(update={"pieces": pieces})
         layout = lay_out(airframe.part(scheme.part), alone.pieces, 9)

@@ -271,6 +271,10 @@ def start_part(airframe: Airframe, name: PartName) -> tuple[Airframe, Scheme]:
 _DEEP = 60.0
 
 
+class NotForThisPart(Refused):
+    """A kind of piece that is not laid on such a part."""
+
+
 def _free_place(scheme: Scheme) -> float:
     """A usual place on the chord where no stick stands yet."""
     taken = [float(c) for p in scheme.pieces for c in (getattr(p, "chord_from", -1.0), getattr(p, "chord_to", -1.0))]
@@ -299,13 +303,13 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     made = BUILDS[wish] if wish in BUILDS else KINDS[wish]
     hollow = ground.inside is not None
     if wish in KINDS and KINDS[wish].only_hollow and not hollow:
-        raise Refused(
+        raise NotForThisPart(
             [Problem(("kind",), "kind", "This part is solid: there is no room for it.", "Choose a hollow section.")]
         )
     found = made.suggest(Room(taken, plan.half_span, end, share, min(depth, _DEEP), float(plan.chord[0])))
     if not all(fits_on(p.kind, scheme.part, hollow) for p in found):  # type: ignore[attr-defined]
         what = f"That is not laid on a {PARTS[scheme.part].half}."
-        raise Refused([Problem(("kind",), "kind", what, "Choose another kind of piece.")])
+        raise NotForThisPart([Problem(("kind",), "kind", what, "Choose another kind of piece.")])
     if ground.inside is None:
         return found
     # in the middle of a hollow a stick would lie on nothing

@@ -8,11 +8,12 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
-from ..geometry import XI, Planform, outline_of, planform
+from ..geometry import XI, outline_of, planform
 from ..kinds import kind_of
 from ..loads import Unit
 from ..model import Airframe, Body, Fin, Part, PartName, Refused, Scheme, Tailplane
 from ..parts import PARTS
+from ..parts.body import top_at_seat
 from ..sections import lay_out
 from ..units import System
 from .drawing import plan_drawing
@@ -80,14 +81,14 @@ class _Placed:
         self.dx, self.out, self.up, lean = 0.0, 0.0, 0.0, 0.0
         if isinstance(part, Tailplane | Fin):
             wing = planform(airframe.wing)
-            self.dx = _quarter(wing) + part.arm_mm - _quarter(self.plan)
+            self.dx = wing.quarter + part.arm_mm - self.plan.quarter
             self.up = part.height_mm
             lean = np.radians(part.tilt_deg if isinstance(part, Tailplane) else 90.0 - part.tilt_deg)
         if isinstance(part, Fin):
             self.out = part.out_mm if part.count == 2 else 0.0
         if isinstance(part, Body):
             # the wing lies on its top
-            self.dx, self.up = -part.wing_at_mm, -float(np.interp(part.held_mm, self.plan.y, _top(part, self.plan)))
+            self.dx, self.up = -part.wing_at_mm, -top_at_seat(part)
         self.cos, self.sin = float(np.cos(lean)), float(np.sin(lean))
         breaks = self.plan.breaks
         slopes = [np.tan(np.radians(p.dihedral_deg)) for p in part.panels]
@@ -104,17 +105,6 @@ class _Placed:
         flap = np.interp(y, self.plan.breaks, self._rise) + z
         out = self.out + y * self.cos - flap * self.sin
         return x + self.dx, side * out, self.up + y * self.sin + flap * self.cos
-
-
-def _top(part: Part, plan: Planform) -> Array:
-    """(S,) mm, the greatest height of each section."""
-    return np.asarray(outline_of(part, plan).upper.max(axis=1))
-
-
-def _quarter(plan: Planform) -> float:
-    """x of the quarter point of the mean chord, mm."""
-    weights = plan.chord / np.trapezoid(plan.chord, plan.y)
-    return float(np.trapezoid((plan.x_le + 0.25 * plan.chord) * weights, plan.y))
 
 
 def _pairs(a: Array, b: Array) -> Points:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ..catalogue import catalogue
-from ..model import Airframe, HollowSection, Peeled, Scheme
+from ..model import Airframe, Body, HollowSection, Peeled, Scheme
 from .wish import Wish
 
 #: peeled on one sheet alone it warps; outside, the paper is the hinge of the fold
@@ -24,7 +24,8 @@ def papers_tried(airframe: Airframe, scheme: Scheme, wish: Wish) -> list[Airfram
         return [airframe]
     found = []
     for peeled in _TRIED:
-        changed = part.model_copy(update={"aerofoil": made.model_copy(update={"peeled_inside": peeled})})
+        field = "walls" if isinstance(part, Body) else "aerofoil"
+        changed = part.model_copy(update={field: made.model_copy(update={"peeled_inside": peeled})})
         parts = airframe.parts.model_copy(update={scheme.part: changed})
         found.append(airframe.model_copy(update={"parts": parts}))
     return found

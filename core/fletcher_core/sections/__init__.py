@@ -20,7 +20,7 @@ from .filled import (
     without_core,
 )
 from .layout import PartLayout, lay_out
-from .left_out import bridged
+from .left_out import bridged, open_wall
 from .materials import section_materials
 from .own_sheets import face_thickness
 from .section import (
@@ -67,6 +67,7 @@ __all__ = [
     "no_members",
     "no_patches",
     "no_sheets",
+    "open_wall",
     "own_twist",
     "section_materials",
     "section_properties",

@@ -35,13 +35,33 @@ def openings(body: Body, ground: Ground) -> list[PatchRow]:
     return found
 
 
+def _own(layout: PartLayout) -> list[PatchRow]:
+    """What the part itself leaves out of its walls."""
+    rows = layout.patch_rows
+    return [r for r in rows if r.piece is None and r.prefix is None and r.depth is not None]
+
+
+def open_wall(layout: PartLayout, face: int) -> NDArray[np.bool_]:
+    """(S,) whether more than half of a wall is left out."""
+    found = np.zeros(len(layout.plan.y), dtype=bool)
+    for patch in _own(layout):
+        if patch.face == face:
+            found |= (patch.present > 0) & (patch.share_to - patch.share_from > 0.5 * _whole(layout))
+    return found
+
+
+def _whole(layout: PartLayout) -> Array:
+    """(S,) share of the width between both side walls."""
+    return np.asarray(1 - 2 * sheet_of(layout.part).board / layout.outline.chord)
+
+
 def bridged(layout: PartLayout) -> NDArray[np.bool_]:
     """(S,) whether something that is switched on lies over what is left out, from side to side."""
     found = np.zeros(len(layout.plan.y), dtype=bool)
     for row in layout.sheet_rows:
         if row.piece is not None and row.bears == "flow" and layout.pieces[row.piece].on:
-            for patch in layout.patch_rows:
-                if patch.piece is None and patch.prefix is None and patch.depth is not None and patch.face == row.face:
+            for patch in _own(layout):
+                if patch.face == row.face:
                     across = (row.share_from <= patch.share_from + 1e-6) & (row.share_to >= patch.share_to - 1e-6)
                     found |= across & (row.weight > 0) & (patch.present > 0)
     return found

@@ -24,6 +24,7 @@ from fletcher_core.questions.offers import offers
 from fletcher_core.questions.suggestions import start, start_part, suggest
 from fletcher_core.report.stand import stand
 from fletcher_core.report.verdict import Verdict
+from fletcher_core.search import Found, Wish, search
 from fletcher_core.sections.filled import patches_of
 from fletcher_core.sections.walled import WALLED, room_in
 from fletcher_core.verdicts import evaluate
@@ -156,6 +157,48 @@ def test_the_fin_twists_it_by_its_arm_to_where_it_turns() -> None:
     twist = float(a.solved.shape.twist[a.solved.run_of(k), -1])
     long = 0.5 * (push.start + push.end) - (WING_AT + 6.0)
     assert twist == pytest.approx(push.side * push.height * long / GJ, rel=0.05)
+
+
+def test_its_tail_swings_as_a_cantilever_with_what_it_carries() -> None:
+    """1 / 2π √(3 EI / L³ (m + 33/140 of its own)), shear of the walls aside (Rayleigh 1877): what lies before the seat
+    does not swing."""
+    light = with_body(even(wing_at_mm=WING_AT, seat_mm=12.0)).model_copy(update={"rest_g": 0.0})
+    a = compute(light, scheme(), 61, False, False)
+    p, tail = a.solved.properties, a.cases[0].lumps[:2]
+    EI, GA = float(p.EIxx[0, 30]), float(a.solved.GA_s[0, 30])
+    held = WING_AT + 6.0
+    at = sum(m.grams * 0.5 * (m.start + m.end) for m in tail) / sum(m.grams for m in tail)
+    long = at - held
+    # of its own, what lies behind the tail's middle moves as that, and a little more
+    own, over = (float(p.mass[0, 30]) * length for length in (long, LONG - at))
+    mass = (sum(m.grams for m in tail) + 33 / 140 * own + over) * 1e-6
+    give = long**3 / (3 * EI) + long / GA
+    assert float(a.screens.bending_hz[0]) == pytest.approx((1 / give / mass) ** 0.5 / (2 * np.pi), rel=0.06)
+
+
+def test_the_shear_in_a_corner_is_that_of_its_wall() -> None:
+    """V Q / I of half of the top wall between the side walls: what goes down each side of a box (Timoshenko 1955)."""
+    a = compute(with_body(even()), scheme(), 61, False, False)
+    p, k = a.solved.properties, 30
+    outline, layout = a.layout.outline, a.layout
+    t = layout.section.wall_mm or 0.0
+    wide = float(outline.chord[k])
+    values = a.solved
+    foam, sheets = float(values.materials.foam.E[0]) * t, float(values.materials.sheet_Et[0, 0])
+    arm = float(outline.upper[k].max()) - 0.5 * t - float(p.z0[0, k])
+    by_hand = (foam + 2 * sheets) * (0.5 * wide - t) * arm / float(p.EIxx[0, k])
+    for edge in ("nose", "trailing edge"):
+        assert float(values.flow.seams[edge][0, k]) == pytest.approx(by_hand, rel=0.12)
+
+
+def test_a_wall_that_is_not_there_does_not_buckle() -> None:
+    gone = LeftOut(x_from_mm=5.0, x_to_mm=LONG - 5.0)
+    thin: dict[str, Any] = {"core": Core(material="xps_sheet"), "walls": {"kind": "walls", "sheet_mm": 2.0}}
+    shut, opened = told(even(**thin)), told(even(**thin, left_out=[gone]))
+    low, at = (next((m.n for m in v.modes if m.how == "the bottom wall buckles"), np.inf) for v in (shut, opened))
+    assert at > 5 * low
+    # and the top wall goes on as foam
+    assert any("foam cracks on the top face" in m.how for m in opened.modes)
 
 
 def test_an_open_bottom_costs_the_twist() -> None:
@@ -293,3 +336,15 @@ def test_any_body_has_finite_figures_or_a_reason(data: st.DataObject) -> None:
         return
     assert np.isfinite([v.mass.part_g.value, v.tip_bend_mm.value, v.twist_deg.value, v.bending_hz.value]).all()
     assert v.breaks.n.value >= 0
+
+
+def test_a_search_peels_the_walls_of_a_body() -> None:
+    wish = Wish(vary=["papers"], break_g=1.0)
+    *_, found = search(with_body(even()), scheme(), wish)
+    assert isinstance(found, Found)
+    assert found.tried == 2
+    assert {p.peeled_inside for p in found.front} <= {"none", "both"}
+    assert found.winner is not None
+    assert found.winner.peeled_inside == "both"
+    left_on = told(even())
+    assert found.winner.part_g < left_on.mass.part_g.value - 5.0

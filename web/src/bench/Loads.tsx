@@ -34,7 +34,7 @@ const ASKED: { field: Asked; label: string; kind: "number" | "speed" | "force" }
 export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: Props) {
   const units = useUnits();
   const { flight } = airframe;
-  const asked = ASKED.filter(({ field }) => (part === "wing" ? field !== "handling_N" : part === "body" ? TAIL.includes(field) : TAIL.includes(field)));
+  const asked = ASKED.filter(({ field }) => (part === "wing" ? field !== "handling_N" : TAIL.includes(field)));
   const preset = catalogue.presets.find((p) => p.use === flight.use);
   return (
     <div className="grid gap-4">

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
-import type { Aerofoil, AirframeFile, Lifting, PartName, Piece, Point, Scheme, ShelfAnswer, Verdict } from "../api/types";
-import { besideOf, partOf, schemesOf, shownOf, withPart } from "../lib/parts";
+import type { AirframeFile, Lifting, PartName, Piece, Point, Scheme, ShelfAnswer, Verdict } from "../api/types";
+import { besideOf, partOf, peeledInside, schemesOf, shownOf, withPart } from "../lib/parts";
 import { useUnits } from "../session";
 import type { Wish } from "./AddPiece";
 import type { Document } from "./useDocument";
@@ -105,8 +105,7 @@ export function useBench(workplace: Workplace, name: PartName): Bench {
       setTrouble(`There are ${MOST_SCHEMES} schemes already: remove one first.`);
       return;
     }
-    if (peeled)
-      change((f) => ({ ...f, airframe: withPart(f.airframe, name, (p) => ({ ...p, aerofoil: { ...p.aerofoil, peeled_inside: peeled } as Aerofoil })) }));
+    if (peeled) change((f) => ({ ...f, airframe: withPart(f.airframe, name, (p) => peeledInside(p, peeled)) }));
     take(made);
     setView("bench");
     setTab("pieces");

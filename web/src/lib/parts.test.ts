@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { AirframeFile } from "../api/types";
-import { besideOf, halfSpan, partsOf, shownOf, withoutPart, withPart } from "./parts";
+import { besideOf, halfSpan, partOf, partsOf, peeledInside, shownOf, withoutPart, withPart } from "./parts";
 
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
@@ -38,5 +38,19 @@ describe("parts of an aircraft", () => {
     expect(now.schemes.map((s) => s.id)).toEqual(["a", "b"]);
     expect(now.chosen).toEqual({ wing: "b" });
     expect(now.airframe.parts.tailplane).toBeNull();
+  });
+  it("read a body as one stretch, and keep its papers with its walls", () => {
+    const body = {
+      stations: [
+        { x_mm: 0, width_mm: 40 },
+        { x_mm: 700, width_mm: 20 },
+      ],
+      walls: { kind: "walls", peeled_inside: "none" },
+    };
+    const whole = file();
+    const airframe = { ...whole.airframe, parts: { ...whole.airframe.parts, body } } as unknown as AirframeFile["airframe"];
+    expect(halfSpan(partOf(airframe, "body"))).toBe(700);
+    const now = withPart(airframe, "body", (p) => peeledInside(p, "both"));
+    expect(now.parts.body).toEqual({ ...body, walls: { kind: "walls", peeled_inside: "both" } });
   });
 });

@@ -95,6 +95,13 @@ export function withPart<T = Lifting>(airframe: Airframe, name: PartName, next: 
   return part === null ? airframe : { ...airframe, parts: { ...airframe.parts, [name]: next(part as unknown as T) } };
 }
 
+/** A part of board with other papers on inside: a body keeps them with its walls. */
+export function peeledInside(part: Lifting, peeled: "none" | "top" | "bottom" | "both"): Lifting {
+  const field = "walls" in part ? "walls" : "aerofoil";
+  const made = (part as unknown as Record<string, object>)[field];
+  return { ...part, [field]: { ...made, peeled_inside: peeled } };
+}
+
 export function halfSpan(part: Lifting): number {
   return part.panels.reduce((sum, p) => sum + p.span_mm, 0);
 }

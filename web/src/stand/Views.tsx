@@ -108,7 +108,7 @@ export function Views({ stand, lit, onPress }: { stand: Stand; lit: string | nul
           from the front
         </text>
         <text x={gap} y={tops[2] + span(side, 1) + 16 * u}>
-          from the side, {length(stand.length_mm, units)} long{tail ? "; dashed: the body, which is not described yet" : ""}
+          from the side, {length(stand.length_mm, units)} long{tail ? " so far; dashed: the body, which is not described yet" : ""}
         </text>
       </g>
     </svg>

@@ -37,7 +37,7 @@ def _flat(wing: LoadedPart) -> Iterator[Finding]:
         return
     end = np.full_like(wing.values["core.compression_10pct"], PLATEAU_END)
     for face, (strain, locked) in wing.face_strain.items():
-        pushed = -1.0 * wing.is_core
+        pushed = -1.0 * wing.is_core(face)
         n, most = worst_of(end, pushed * strain, 0.0 if isinstance(locked, float) else pushed * locked)
         yield Finding(
             "core_flat", None, FACE[face], n, end, most, "", "strain, of foam past its plateau stress", wing.core_part
@@ -45,10 +45,10 @@ def _flat(wing: LoadedPart) -> Iterator[Finding]:
 
 
 def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
-    E = sign * wing.materials.foam.E[:, None, None] * wing.is_core
     strength = wing.values[f"core.{figure}"]
     past = wing.crushed and sign < 0
     for face, (strain, locked) in () if past else wing.face_strain.items():
+        E = sign * wing.materials.foam.E[:, None, None] * wing.is_core(face)
         # once it has cracked, only the pressed face still has foam behind it
         bears = E * (face * wing.up > 0)[..., None] if wing.cracked else E
         n, stress = worst_of(strength, bears * strain, 0.0 if isinstance(locked, float) else bears * locked)

@@ -17,8 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ...model.aerofoil import BodyWalls
-from ...sections import PartLayout
+from ...sections import PartLayout, open_wall
 from ...sections.walled import extent
 from ..state import Finding, LoadedPart, Mode, per_factor, rising
 from .skin_tension import FACE
@@ -157,7 +156,7 @@ def _panels(wing: LoadedPart) -> Iterator[Panel]:
             on = np.ones(shape, dtype=bool) if last else stands[k]
             start, end = before, np.broadcast_to(back if last else members.x[webs[k]] - half[k], shape)
             b = end - start
-            there = on & (b > _NARROW * t)
+            there = on & (b > _NARROW * t) & ~open_wall(layout, face)
             wide = np.where(there, b, 1e3)
             push, sheared = buckles_at(np.pi**2 * D / wide**2, S, pitch / wide, across)
             # flat and cylinder each by itself are its limits
@@ -191,17 +190,12 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     """Push over what it buckles at, plus the square of the same of the torque's flow, is one (Bruhn 1973)."""
     if wing.buckled:
         return
-    flows: dict[int, list[Array]] = {}
-    for p, row in enumerate(wing.layout.sheet_rows):
-        if row.piece is None and row.bears != "none":
-            parts = wing.flow_of(p)
-            known = flows.setdefault(row.face, [np.zeros_like(parts[0]), np.zeros_like(parts[1])])
-            flows[row.face] = [a + b for a, b in zip(known, parts, strict=True)]
-    none = [np.zeros_like(wing.forces.moment)] * 2
-    thing = "wall" if isinstance(wing.layout.part.aerofoil, BodyWalls) else "sheet"
+    # all that flows round, foam's and papers' alike
+    unit = np.maximum(*(wing.torsion.seam(edge) for edge in wing.torsion.seams)) if wing.torsion.seams else 0.0
+    thing = "wall" if wing.is_body else "sheet"
     for panel in panels(wing):
         strain, locked = _strain(wing, panel)
-        q1, q0 = (f / panel.shear for f in flows.get(panel.face, none))
+        q1, q0 = (turns * unit / panel.shear for turns in wing.turns)
         a, c = -panel.stiff * strain / panel.push, -panel.stiff * locked / panel.push
         n = np.where(panel.there, rising(q1**2, a + 2 * q1 * q0, c + q0**2 - 1), np.inf)
         yield Finding(

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...geometry import EDGE
-from ...model.aerofoil import BodyWalls, HollowSection, SheetedSection
+from ...model.aerofoil import HollowSection, SheetedSection
 from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
 
 Array = NDArray[np.float64]
@@ -18,17 +18,12 @@ Array = NDArray[np.float64]
 SIDES = {"nose": "left corner", "trailing edge": "right corner"}
 
 
-def a_body(wing: LoadedPart) -> bool:
-    """Whether it is walls from side to side."""
-    return isinstance(wing.layout.part.aerofoil, BodyWalls)
-
-
 def seams_of(wing: LoadedPart) -> list[tuple[str, float]]:
     """(edge, mm that are glued there), of those that glue alone holds: round a folded nose its paper goes."""
     made, wall = wing.layout.part.aerofoil, wing.layout.section.wall_mm
     if not isinstance(made, HollowSection) or wall is None:
         return []
-    if isinstance(made, BodyWalls):
+    if wing.is_body:
         # board on edge against board: its own thickness is glued
         return [(edge, wall) for edge in ("nose", "trailing edge")]
     found = [("trailing edge", made.seam_mm)]
@@ -54,7 +49,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         yield Finding(
             "seam", None, "", n, strength, per_factor(strength, n), "MPa",
             "stress = (flow of the shear force + that of the torque, both round that edge) / glued width, against the "
-            "weaker of glue and the sheets", f"glued {SIDES[edge] if a_body(wing) else edge}",
+            "weaker of glue and the sheets", f"glued {SIDES[edge] if wing.is_body else edge}",
         )  # fmt: skip
 
 

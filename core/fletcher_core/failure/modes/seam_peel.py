@@ -8,7 +8,7 @@ import numpy as np
 
 from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, slope_along
 from .panel_buckling import panels
-from .seam import a_body, seams_of, strength_of
+from .seam import seams_of, strength_of
 
 #: of the lift, what sucks at the top sheet beside the seam: two thirds of it, as much as the mean at the trailing edge
 #: and twice that at the nose (own estimate from thin sections at usual lift)
@@ -18,7 +18,7 @@ _SUCKS = {"trailing edge": 0.67, "nose": 1.33}
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """A panel held along both edges pulls on each with half of what sucks at it, and turns it by a twelfth of p b²; a
     glued width stands that as a short beam on end."""
-    if a_body(wing):
+    if wing.is_body:
         return
     chord = wing.layout.outline.chord
     pressure = np.abs(slope_along(wing.layout.plan.s, wing.forces.shear)) / chord

@@ -10,7 +10,6 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ...model.aerofoil import BodyWalls
 from ..state import Finding, LoadedPart, Mode, per_factor, rising
 from .panel_buckling import buckles_at, laminate, rib_pitch
 from .seam import SIDES
@@ -22,12 +21,13 @@ _BENT = 6.0
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """Push over what it buckles at, plus the square of the same of its shear flow, is one (Bruhn 1973)."""
     layout, wall = wing.layout, wing.layout.section.wall_mm
-    if wall is None or not isinstance(layout.part.aerofoil, BodyWalls):
+    if wall is None or not wing.is_body:
         return
     outline = layout.outline
     high, low = outline.upper.max(axis=1) - wall, outline.lower.min(axis=1) + wall
     tall = np.maximum(high - low, 2 * wall)
-    EA, D, S = (0.5 * (a + b) for a, b in zip(laminate(wing, 1), laminate(wing, -1), strict=True))
+    # of the same board as top and bottom: as the one of them that is there
+    EA, D, S = (np.maximum(a, b) for a, b in zip(laminate(wing, 1), laminate(wing, -1), strict=True))
     push, sheared = buckles_at(np.pi**2 * D / tall**2, S, rib_pitch(wing) / tall)
     bends = wing.handed_over(wing.shear.unit) / wing.shear.unit
     for edge, x in (("nose", 0.5 * wall), ("trailing edge", outline.chord - 0.5 * wall)):

@@ -30,14 +30,13 @@ class Lump:
 @dataclass(frozen=True)
 class Push:
     """A force on a body, evenly from start to end, mm behind its nose: N up, N sideways (`height` mm over the straight
-    line of its middles), N mm that turn it; each for a factor of 1."""
+    line of its middles); each for a factor of 1."""
 
     start: float
     end: float
     up: float = 0.0
     side: float = 0.0
     height: float = 0.0
-    torque: float = 0.0
 
 
 @dataclass(frozen=True)

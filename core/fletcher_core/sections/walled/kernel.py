@@ -335,6 +335,8 @@ class _Near:
         return found
 
 
+#: of the middle's length that an inner face is shorter than in a corner; own choice
+_CORNER = 0.7
 #: edges at which walls meet: which end of the chord
 EDGES = {"nose": -1.0, "trailing edge": 1.0}
 
@@ -343,7 +345,9 @@ def _at_edge(made: _Made, flow: Array, edge: str) -> Array:
     """(V, S) of (V, S, E), what flows in the top wall where the hollow ends before an edge: all of it goes over to the
     other wall from there on, through what is glued."""
     found = made.found
-    hollow = (found.face > 0) & ~made.materials.solid
+    # in a corner the inner face has no length, and what is told of it is no flow
+    corner = found.walls.arc[..., RIGHT] < _CORNER * found.walls.ds
+    hollow = (found.face > 0) & ~made.materials.solid & ~corner
     # of a section without any room its middle, where nothing flows
     at = np.where(hollow, EDGES[edge] * found.share, -np.inf).argmax(axis=1)
     return np.asarray(np.abs(flow[:, np.arange(len(at)), at]) * hollow.any(axis=1))
