@@ -53,7 +53,7 @@ def node() -> None:
         say("installing Node into the virtual environment, once: this machine has none that is new enough")
         run(
             [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-input",
-             "--require-hashes", "-r", "requirements-node.lock"],
+             "--no-deps", "--require-hashes", "-r", "requirements-node.lock"],
             what="Installing Node",
             hint="Check the network to the Python package registry, or install Node 22, then run this again.",
         )  # fmt: skip
@@ -160,12 +160,19 @@ def python_packages(test: bool) -> None:
         (VENV / name).unlink(missing_ok=True)
     if not _has_pip():
         run([sys.executable, "-m", "venv", "--clear", str(VENV)], what="Making the virtual environment")
+    # --no-deps: the lock names every package; left to look for what a package asks for by an extra
+    # (coverage[toml]), pip takes the newest in the registry instead of the locked one, and refuses it
     run(
         [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-input",
-         "--require-hashes", "-r", "requirements-test.lock" if test else "requirements.lock"],
+         "--no-deps", "--require-hashes", "-r", "requirements-test.lock" if test else "requirements.lock"],
         what="Installing the Python packages",
         hint="Check the network to the Python package registry and run this again.",
     )  # fmt: skip
+    run(
+        [str(PYTHON), "-m", "pip", "--disable-pip-version-check", "check"],
+        what="Checking that the locked packages fit each other",
+        hint="The lock lacks something: write it anew as its first lines say.",
+    )
     _paths()
     # the tests' lock holds everything of the other, at the same versions
     for stamp, key in (stamps | wanted).items():
