@@ -36,6 +36,8 @@ from .report.lines import (
     screens,
     section_figures,
 )
+from .report.on_edge import is_on_edge, on_edge_words
+from .report.tail_effect import tail_effects
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
 from .report.warnings import left_open
@@ -83,7 +85,8 @@ def evaluate(
         With every problem of the description, each at its field.
     """
     a = compute(airframe, scheme, stations, ledger, spread, others)
-    return _verdict(a, system, slice_at_mm, ledger)
+    told = _verdict(a, system, slice_at_mm, ledger)
+    return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 
 
 def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledger: bool) -> Verdict:
@@ -149,6 +152,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         twist_deg=twist,
         twists_in=limit_words(twists_in),
         turns_over=turns_over(a),
+        tail_effects=tail_effects(a),
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
@@ -195,7 +199,8 @@ def why(
     Refused
         As `evaluate`, and where there is no such figure.
     """
-    return working(compute(airframe, scheme, 61, True, True, others), figure, system, y_mm)
+    told = working(compute(airframe, scheme, 61, True, True, others), figure, system, y_mm)
+    return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 
 
 def glued(
@@ -218,7 +223,8 @@ def glued(
     Refused
         As `evaluate`.
     """
-    return glued_joints(compute(airframe, scheme, 61, False, False, others), system, tests, school)
+    told = glued_joints(compute(airframe, scheme, 61, False, False, others), system, tests, school)
+    return [on_edge_words(joint) for joint in told] if is_on_edge(airframe, scheme.part) else told
 
 
 def section_at(airframe: Airframe, scheme: Scheme, y_mm: float) -> Slice:

@@ -102,7 +102,10 @@ class Evaluation:
 
     @cached_property
     def drawn_bend(self) -> Array:
-        """Draws of the tip's bend in that case: in proportion to those of the first."""
+        """Draws of the tip's bend in that case: in proportion to those of the first; of a body, which
+        the first may bend in another direction, by themselves."""
+        if isinstance(self.layout.part, Body):
+            return self.draws(shape_in(self.drawn, self.flying_g, self.cases[self.bends_most]).bend[:, -1])
         tips = self.case_tips(self.solved.shape.bend)
         return np.asarray(self.draws(self.drawn.shape.bend)[:, -1] * tips[self.bends_most] / tips[0])
 
@@ -252,7 +255,7 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
 
 def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spread]:
     """All that is drawn: material figures, each method's own error, and the hand that made each piece."""
-    return table | method_errors(layout.section.wall_mm is not None) | craft_spreads(layout)
+    return table | method_errors(layout.part) | craft_spreads(layout)
 
 
 def compute(

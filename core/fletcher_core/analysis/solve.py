@@ -131,7 +131,7 @@ def load(
         {k: v[runs] for k, v in sections.values.items()} if more else sections.values,
         sections.materials.take(runs) if more else sections.materials,
         at, sections.sums, flow.take(runs) if more else flow, force,
-        (force.torque / turning.GJ, force.torque_air / turning.GJ), turning.stress,
+        (force.torque / turning.GJ, force.torque_air / turning.GJ), turning.stress, GJ=turning.GJ,
     )  # fmt: skip
     return wing, loads
 
@@ -161,14 +161,17 @@ def solve(
     f = wing.forces
     first_limit = np.broadcast_to(cases[0].factor if limit is None else limit, count)
     at = np.concatenate([first_limit, [c.factor for c in cases[1:]]])[:, None]
-    shape = deform(
-        plan,
-        wing.properties.curvature(at * f.moment, at * f.moment_z),
-        at * f.shear,
-        at * f.torque + f.torque_air,
-        wing.shear.GA_s,
-        turning_GJ(twist, len(at)),
-        layout.held,
+    shape = _either_way(
+        layout,
+        deform(
+            plan,
+            wing.properties.curvature(at * f.moment, at * f.moment_z),
+            at * f.shear,
+            at * f.torque + f.torque_air,
+            wing.shear.GA_s,
+            turning_GJ(twist, len(at)),
+            layout.held,
+        ),
     )
     return Solved(
         layout, sections.materials, properties, wing.shear.take(np.arange(count)), twist, cases, loads, f, shape,
@@ -189,7 +192,20 @@ def shape_in(solved: Solved, flying_mass_g: Array | float, case: Case, limit: Ar
     f, _ = forces_in(solved.layout, p, flying_mass_g, [case] * solved.variants)
     curvature = p.curvature(at * f.moment, at * f.moment_z)
     torque = at * f.torque + f.torque_air
-    return deform(solved.layout.plan, curvature, at * f.shear, torque, solved.GA_s, solved.GJ, solved.layout.held)
+    layout = solved.layout
+    return _either_way(
+        layout, deform(layout.plan, curvature, at * f.shear, torque, solved.GA_s, solved.GJ, layout.held)
+    )
+
+
+def _either_way(layout: PartLayout, shape: Shape) -> Shape:
+    """Of a body, which is pushed sideways as well as up and down: how far it goes in all, up (on edge: to the side it
+    goes) or down by the larger of both."""
+    if not isinstance(layout.part, Body):
+        return shape
+    up, aside = (-shape.inplane, shape.bend) if layout.part.on_edge else (shape.bend, shape.inplane)
+    larger = np.where(np.abs(up) >= np.abs(aside), up, aside)
+    return replace(shape, bend=np.copysign(np.hypot(up, aside), larger), inplane=aside)
 
 
 def _on_a_body(
@@ -199,15 +215,23 @@ def _on_a_body(
     x = layout.plan.y
     seat = (body.wing_at_mm, body.wing_at_mm + body.seat_mm)
     outline = layout.outline
-    middles = 0.5 * (outline.upper.max(axis=1) + outline.lower.min(axis=1))
-    turns = turning_height(body, x, outline, bridged(layout))
+    turns: Array
+    if body.on_edge:
+        # from the top edge down, which lies so far over the straight line
+        high = body.stations[0].middle_mm + 0.5 * body.stations[0].height_mm - layout.plan.x_le
+        middles, turns = high - 0.5 * layout.plan.chord, high - properties.x_shear / layout.plan.cos_sweep
+    else:
+        middles = 0.5 * (outline.upper.max(axis=1) + outline.lower.min(axis=1))
+        turns = turning_height(body, x, outline, bridged(layout))
     f = body_forces(x, properties.mass, seat, turns, middles, cases)
     nothing = np.zeros_like(properties.mass)
     carried = nothing + np.stack([carried_along(x, c) for c in cases]) * 1e-3 * GRAVITY
-    return (
-        Forces(f.shear, f.moment, f.moment_z, f.torque, nothing),
-        PartLoads(nothing, carried, nothing, nothing[:, :1], nothing),
-    )
+    if body.on_edge:
+        # square to the plate is sideways, and along its chord is down
+        found = Forces(f.side, f.moment_z, -f.moment, f.torque, nothing)
+    else:
+        found = Forces(f.shear, f.moment, f.moment_z, f.torque, nothing)
+    return found, PartLoads(nothing, carried, nothing, nothing[:, :1], nothing)
 
 
 def forces_in(

@@ -82,13 +82,14 @@ def forces(plan: Planform, loads: PartLoads, axis_share: Array, mass_share: Arra
 
 @dataclass(frozen=True)
 class Shape:
-    """(V, S) mm up, of which by shear; mm aft; slope and twist in radians, tip up and nose up."""
+    """(V, S) mm up, of which by shear; mm aft; slope and twist in radians, tip up and nose up; slope aft."""
 
     bend: Array
     bend_by_shear: Array
     inplane: Array
     slope: Array
     twist: Array
+    inplane_slope: Array
 
 
 def deform(
@@ -113,5 +114,6 @@ def deform(
         found = values @ root
         return np.asarray(found - found[:, [held]]) if held else found
 
-    slope, by_shear = along(kz), along(shear / GA_s)
-    return Shape(along(slope) + by_shear, by_shear, along(along(kx)), slope + shear / GA_s, along(torque / GJ))
+    slope, by_shear, aft = along(kz), along(shear / GA_s), along(kx)
+    twist = along(torque / GJ)
+    return Shape(along(slope) + by_shear, by_shear, along(aft), slope + shear / GA_s, twist, aft)

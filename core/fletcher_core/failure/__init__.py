@@ -4,6 +4,8 @@ from dataclasses import replace
 
 from ..catalogue import Spread, catalogue
 from ..kinds import kind_of
+from ..model.aerofoil import ProfileBody
+from ..model.part import Part
 from ..sections import PartLayout
 from .modes import MODES
 from .shedding import Shed, after
@@ -39,8 +41,11 @@ def craft_spreads(layout: PartLayout) -> dict[str, Spread]:
     }
 
 
-def method_errors(hollow: bool = True) -> dict[str, Spread]:
+def method_errors(part: Part | None = None) -> dict[str, Spread]:
     """``method.<mode>`` -> how many times the answer of a mode what really happens may be; of those there can be."""
-    return {
-        f"method.{m.id}": Spread(m.error[0], 1.0, m.error[1]) for m in MODES.values() if hollow or not m.only_hollow
-    }
+    chosen = [m for m in MODES.values() if part is None or _can_be(m, part)]
+    return {f"method.{m.id}": Spread(m.error[0], 1.0, m.error[1]) for m in chosen}
+
+
+def _can_be(mode: Mode, part: Part) -> bool:
+    return mode.only_hollow <= part.hollow and mode.only_on_edge <= isinstance(part.aerofoil, ProfileBody)

@@ -18,7 +18,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry import XI, Profile
+from ..geometry import XI, DrawnOutline, Profile
 from ..sections import SectionMaterials, SectionProperties, section_properties, without_core
 from ..sections.filled import CoreMoments, core_moments
 from ..sections.walled import between
@@ -128,6 +128,11 @@ def _half_of_the_foam(wing: LoadedPart) -> CoreMoments:
         top, bottom = between(x, inside.upper, outline.upper), between(x, outline.lower, inside.lower)
         walls = zip(vars(top).values(), vars(bottom).values(), strict=True)
         return CoreMoments(*(np.where(wing.up > 0, a, b) for a, b in walls))
+    if isinstance(outline, DrawnOutline):
+        camber = 0.5 * (outline.upper + outline.lower)
+        drawn = [replace(outline, low=camber), replace(outline, high=camber)]
+        cut = zip(*(vars(core_moments(half)).values() for half in drawn), strict=True)
+        return CoreMoments(*(np.where(wing.up > 0, top, bottom) for top, bottom in cut))
     middle = 0.5 * (outline.profile.upper + outline.profile.lower)
     halves = [
         core_moments(replace(outline, profile=Profile(upper, lower, outline.profile.plate_mm)))

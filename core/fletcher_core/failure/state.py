@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from ..beam import Forces
 from ..geometry.planform import NODE_GAP
-from ..model.aerofoil import BodyWalls
+from ..model.aerofoil import BodyWalls, ProfileBody
 from ..model.core import woods
 from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, TorsionStress, having
 
@@ -57,6 +57,8 @@ class LoadedPart:
     buckled: bool = False
     #: (R, 1) which way it bends, where that is not to be read off its own first station
     lifts: Array | None = None
+    #: (R, S) N mm2, twist stiffness
+    GJ: Array | None = None
     #: what one mode has worked out and others ask too; a part that is loaded otherwise begins anew
     kept: dict[str, Any] = field(default_factory=dict, init=False, compare=False)
 
@@ -71,6 +73,7 @@ class LoadedPart:
             properties=at(self.properties), shear=self.shear.take(index), forces=at(self.forces),
             turns=(self.turns[0][index], self.turns[1][index]), torsion=self.torsion.take(index),
             lifts=self.up[index], locked=None if self.locked is None else at(self.locked),
+            GJ=None if self.GJ is None else self.GJ[index],
         )  # fmt: skip
 
     def stations(self, index: NDArray[np.intp]) -> LoadedPart:
@@ -83,6 +86,7 @@ class LoadedPart:
             self, layout=self.layout.take(index), properties=at(self.properties), sums=self.sums.at(index),
             shear=self.shear.at(index), forces=at(self.forces),
             turns=(self.turns[0][:, index], self.turns[1][:, index]), torsion=self.torsion.at(index), lifts=self.up,
+            GJ=None if self.GJ is None else self.GJ[:, index],
             locked=None if self.locked is None else at(self.locked),
         )  # fmt: skip
 
@@ -105,6 +109,11 @@ class LoadedPart:
     def is_body(self) -> bool:
         """Whether it is walls from side to side, whose sections are told from left to right."""
         return isinstance(self.layout.part.aerofoil, BodyWalls)
+
+    @property
+    def on_edge(self) -> bool:
+        """Whether it is a body whose sections are told from top to bottom."""
+        return isinstance(self.layout.part.aerofoil, ProfileBody)
 
     @property
     def core_part(self) -> str:
@@ -280,8 +289,9 @@ class Mode:
     error: tuple[float, float] = (0.9, 1.1)
     #: what the builder's hand does to it, of the catalogue's table of that; "" for nothing
     craft: str = ""
-    #: of hollow parts alone
+    #: of hollow parts alone, or of bodies on edge alone
     only_hollow: bool = False
+    only_on_edge: bool = False
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 

@@ -14,8 +14,8 @@ Array = NDArray[np.float64]
 
 #: exponent of a superellipse that is as good as a box, and of an ellipse
 _BOX, _ELLIPSE = 40.0, 2.0
-#: walls over all where a round body closes at its sides (own choice: they meet on edge)
-_SIDES = 2.0
+#: walls over all where a round body closes at its sides (own choice: they meet on edge), and mm of a filled one
+_SIDES, _EDGE = 2.0, 0.2
 
 
 def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutline:
@@ -36,6 +36,6 @@ def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutli
     power = 1 / ((1 - round_by) / _BOX + round_by / _ELLIPSE)
     height, share = 0.5 * along("height_mm"), np.abs(2 * XI - 1)[None]
     half = np.where(round_by > 0, height * (1 - share**power) ** (1 / power), height)
-    half = np.maximum(half, 0.5 * _SIDES * sheet.board) - sheet.paper
+    half = np.maximum(half, 0.5 * max(_SIDES * sheet.board, _EDGE)) - sheet.paper
     middle = along("middle_mm")
     return DrawnOutline.of_faces(width, middle + half, middle - half)

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..fields import Problem, Refused
-from ..model.aerofoil import Aerofoil, FlatPlate, HollowSection, NacaAerofoil
+from ..model.aerofoil import Aerofoil, HollowSection, NacaAerofoil, PlateSection, SolidBody
 
 Array = NDArray[np.float64]
 
@@ -93,7 +93,7 @@ def _loop_faces(points: Array) -> tuple[Array, Array, Array, Array]:
     return *first, *second
 
 
-def profile_of(aerofoil: Aerofoil | HollowSection) -> Profile:
+def profile_of(aerofoil: Aerofoil | HollowSection | PlateSection | SolidBody) -> Profile:
     """The outline of any aerofoil of the model.
 
     Raises
@@ -101,11 +101,11 @@ def profile_of(aerofoil: Aerofoil | HollowSection) -> Profile:
     Refused
         When a coordinate section crosses itself or has no thickness.
     TypeError
-        Of a hollow section, which hangs on its sheets and the chord: `root_profile` knows it.
+        Of a section that hangs on its sheets and the chord, or on stations: `root_profile` knows it.
     """
-    if isinstance(aerofoil, HollowSection):
-        raise TypeError("a hollow section is none by itself")
-    if isinstance(aerofoil, FlatPlate):
+    if isinstance(aerofoil, HollowSection | SolidBody):
+        raise TypeError("such a section is none by itself")
+    if isinstance(aerofoil, PlateSection):
         half = np.full(N_GRID, 0.5)
         return Profile(half, -half, aerofoil.thickness_mm)
     if isinstance(aerofoil, NacaAerofoil):

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
-from ..model.aerofoil import BodyWalls, FoldedBoard, SheetedSection
+from ..model.aerofoil import BodyWalls, FoldedBoard, SheetedSection, SolidBody
 from ..model.body import Body
 from ..model.part import Part
 from .body import body_outline
@@ -17,6 +17,9 @@ from .profile import Profile, profile_of
 from .sheeted import sheeted_outline
 
 Array = NDArray[np.float64]
+
+#: walls of a body that has none
+_FILLED = Sheet(0.0, 0.0)
 
 
 def sheet_of(part: Part) -> Sheet:
@@ -38,8 +41,10 @@ def sheet_of(part: Part) -> Sheet:
 
 def _hollow_outline(part: Part, y: Array, chord: Array, cos_sweep: Array) -> DrawnOutline | None:
     made = part.aerofoil
-    if isinstance(part, Body):
+    if isinstance(made, BodyWalls) and isinstance(part, Body):
         return body_outline(part, sheet_of(part), y, chord)
+    if isinstance(made, SolidBody) and isinstance(part, Body):
+        return body_outline(part, _FILLED, y, chord)
     if isinstance(made, FoldedBoard):
         return folded_outline(made, part.core.material, part.panels[0].root_chord_mm, chord, cos_sweep)
     if isinstance(made, SheetedSection):

@@ -72,7 +72,7 @@ Piece = Annotated[
 def fits_on(piece_kind: str, part: str, hollow: bool) -> bool:
     """Whether a kind of piece is laid on a part."""
     kind = KINDS[piece_kind]
-    return part not in kind.never_on and (hollow or not kind.only_hollow)
+    return kind.only_hollow <= hollow and not (hollow and part in kind.never_on)
 
 
 #: what can be asked for when something is added

@@ -134,7 +134,7 @@ class Kind(Generic[P]):
         what comes from no roll.
     twists_alone : it has no part in what skins, webs and cut-outs do against twist.
     for_hits : it is there for knocks, so that it is never called dead weight.
-    only_hollow : it is for hollow parts alone.
+    only_hollow : it is for hollow parts alone. never_on : names of parts that it is not for where they are hollow.
     look : its own hatch where it is no material.
     """
 

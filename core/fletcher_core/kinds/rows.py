@@ -158,7 +158,7 @@ class SheetRow:
     cut_by: tuple[int, ...] = ()
     left_by: tuple[int, ...] = ()
     part: str = ""
-    bears: Literal["all", "flow", "none"] = "all"
+    bears: Literal["all", "flow", "push", "none"] = "all"
     inside: float = 0.0
 
 

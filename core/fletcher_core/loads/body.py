@@ -22,10 +22,11 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class BodyForces:
-    """(R, S) per unit of factor: shear N and moment N mm up and down (positive bends the tail up), moment N mm
-    sideways, torque N mm."""
+    """(R, S) per unit of factor: shear N and moment N mm up and down (positive bends the tail up), shear N and moment
+    N mm sideways, torque N mm."""
 
     shear: Array
+    side: Array
     moment: Array
     moment_z: Array
     torque: Array
@@ -96,7 +97,7 @@ def body_forces(
     ----------
     x : (S,) mm behind the nose. mass_per_mm : (R, S) g/mm of the body itself.
     seat : (start, end) mm, where the wing holds it: front half and rear half each with a force of its own.
-    shear_centre : (S,) mm, height of the place about which a section turns without bending sideways.
+    shear_centre : (S,) or (R, S) mm, height of the place about which a section turns without bending sideways.
     middles : (S,) mm, height of its middle.
     """
     tails, middle = _tails(x), 0.5 * (seat[0] + seat[1])
@@ -129,7 +130,7 @@ def body_forces(
     # body's own weight and what it carries lie at its middle
     high = _of_each(cases, lambda c: _heights(c.pushes, x))
     own = (side - pushed("side")) * middles
-    torque = (high + own) @ tails - shear_centre * sheared
+    torque = (high + own + pushed("torque")) @ tails - shear_centre * sheared
     # the wing holds it against turning, evenly over its seat
     torque = torque - torque[:, :1] * (_over(x, *seat) @ tails)
-    return BodyForces(shear, moment, moment_z, torque)
+    return BodyForces(shear, sheared, moment, moment_z, torque)

@@ -5,6 +5,7 @@ from ..kinds import KINDS, Piece
 from . import upgrade
 from .aerofoil import (
     Aerofoil,
+    BodyMade,
     BodyWalls,
     CoordinateAerofoil,
     FlatPlate,
@@ -12,7 +13,10 @@ from .aerofoil import (
     HollowSection,
     NacaAerofoil,
     Peeled,
+    PlateSection,
+    ProfileBody,
     SheetedSection,
+    SolidBody,
 )
 from .airframe import PART_NAMES, Airframe, PartName, Parts
 from .body import Body, BodyStation, LeftOut
@@ -35,6 +39,7 @@ __all__ = [
     "Airframe",
     "AirframeFile",
     "Body",
+    "BodyMade",
     "BodyStation",
     "BodyWalls",
     "Built",
@@ -57,11 +62,14 @@ __all__ = [
     "Parts",
     "Peeled",
     "Piece",
+    "PlateSection",
     "Problem",
+    "ProfileBody",
     "Refused",
     "Scheme",
     "Seat",
     "SheetedSection",
+    "SolidBody",
     "Tailplane",
     "Targets",
     "Use",

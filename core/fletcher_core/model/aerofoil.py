@@ -37,11 +37,17 @@ class NacaAerofoil(Described):
     _four_digits = field_validator("code")(_known_number)
 
 
-class FlatPlate(Described):
-    """A flat plate: thickness mm."""
+class PlateSection(Described):
+    """As thick everywhere: thickness mm."""
+
+    kind: str = ""
+    thickness_mm: float = measure("plate thickness", "size", 1.0, 80.0, 6.0)
+
+
+class FlatPlate(PlateSection):
+    """A flat plate."""
 
     kind: Literal["flat_plate"] = "flat_plate"
-    thickness_mm: float = measure("plate thickness", "size", 1.0, 80.0, 6.0)
 
 
 class CoordinateAerofoil(Described):
@@ -115,6 +121,21 @@ class BodyWalls(HollowSection):
     kind: Literal["walls"] = "walls"
     sheet_mm: float = measure("thickness of the walls", "size", 0.5, 30.0, 5.0)
 
+
+class ProfileBody(PlateSection):
+    """Boards or a sheet of foam on edge, cut out as the body is seen from the side; thickness mm of it all."""
+
+    kind: Literal["profile"] = "profile"
+
+
+class SolidBody(Described):
+    """Cut, carved or moulded from foam, filled."""
+
+    kind: Literal["solid"] = "solid"
+
+
+#: what a body is made like
+BodyMade = Annotated[BodyWalls | ProfileBody | SolidBody, Field(discriminator="kind")]
 
 Aerofoil = Annotated[
     NacaAerofoil | FlatPlate | CoordinateAerofoil | FoldedBoard | SheetedSection, Field(discriminator="kind")

@@ -11,8 +11,8 @@ from pydantic import Field, model_validator
 from ..catalogue import catalogue
 from ..fields import Described, fault, measure
 from ..units import Measure
-from .aerofoil import BodyWalls
-from .core import Core, woods
+from .aerofoil import BodyMade, BodyWalls, PlateSection, SolidBody
+from .core import Core, whole_boards, woods
 from .panel import Joint, Panel
 from .part import Part
 from .seat import Seat
@@ -54,7 +54,7 @@ _APART = 5.0
 
 
 class Body(Part):
-    """A box or shell of walls, from nose to tail, held at the wing."""
+    """A box or shell of walls, boards on edge, or a solid piece of foam, from nose to tail, held at the wing."""
 
     SURFACES: ClassVar[tuple[str, ...]] = ()
     TURNS: ClassVar[str] = ""
@@ -68,12 +68,15 @@ class Body(Part):
         ],
         min_length=2, max_length=12, json_schema_extra={"label": "stations"},
     )  # fmt: skip
-    walls: BodyWalls = Field(default_factory=BodyWalls)
+    walls: BodyMade = Field(default_factory=BodyWalls)
     left_out: list[LeftOut] = Field(default_factory=list, max_length=6, json_schema_extra={"label": "walls left out"})
     core: Core = Field(default_factory=lambda: Core(material="foamboard_light"))
     #: where the wing's leading edge meets it, and how long it sits there
     wing_at_mm: float = measure("wing's leading edge, behind the nose", "length", 10.0, 2400.0, 190.0)
     seat_mm: float = measure("length of the wing's seat", "length", 10.0, 1200.0, 180.0)
+    propeller_mm: float | None = measure("diameter of the propeller", "length", 30.0, 800.0, None)
+    wheel_mm: float | None = measure("nose wheel or skid, behind the nose", "length", 0.0, 2400.0, None)
+    hook_mm: float | None = measure("hook for a launch line, behind the nose", "length", 0.0, 2400.0, None)
     targets: Targets = Field(default_factory=Targets)
 
     @property
@@ -81,18 +84,31 @@ class Body(Part):
         return 1
 
     @property
-    def panels(self) -> list[Panel]:
-        """Stretches between stations: their length, and the width at both ends, about a straight middle."""
-        return [
-            Panel.model_construct(
-                span_mm=b.x_mm - a.x_mm, root_chord_mm=a.width_mm, tip_chord_mm=b.width_mm,
-                sweep_mm=0.5 * (a.width_mm - b.width_mm), dihedral_deg=0.0, joint=Joint(),
-            )
-            for a, b in itertools.pairwise(self.stations)
-        ]  # fmt: skip
+    def on_edge(self) -> bool:
+        """Whether its sections are told from top to bottom: it is a plate that is seen from the side."""
+        return isinstance(self.walls, PlateSection)
 
     @property
-    def aerofoil(self) -> BodyWalls:
+    def panels(self) -> list[Panel]:
+        """Stretches between stations: their length, and the width at both ends, about a straight middle; on edge the
+        height, downwards from the top."""
+
+        def across(s: BodyStation) -> tuple[float, float]:
+            return (s.height_mm, -s.middle_mm - 0.5 * s.height_mm) if self.on_edge else (s.width_mm, -0.5 * s.width_mm)
+
+        found = []
+        for a, b in itertools.pairwise(self.stations):
+            (wide, from_a), (then, from_b) = across(a), across(b)
+            found.append(
+                Panel.model_construct(
+                    span_mm=b.x_mm - a.x_mm, root_chord_mm=wide, tip_chord_mm=then, sweep_mm=from_b - from_a,
+                    dihedral_deg=0.0, joint=Joint(),
+                )
+            )  # fmt: skip
+        return found
+
+    @property
+    def aerofoil(self) -> BodyMade:
         return self.walls
 
     @property
@@ -136,13 +152,33 @@ class Body(Part):
     @model_validator(mode="after")
     def _walls_fit(self) -> Body:
         board = catalogue().board.get(self.core.material)
+        if self.core.material in woods():
+            raise fault("core.material", "Thin wood is not for a body.", "Choose a foam board or a foam.")
+        if self.left_out and not isinstance(self.walls, BodyWalls):
+            raise fault(
+                "left_out.0.side", "Only a box or a shell has walls that can be left out.",
+                "Close it again here, and lay a notch or a pocket on the body instead.",
+            )  # fmt: skip
+        if isinstance(self.walls, PlateSection):
+            whole_boards(self.core.material, self.walls.thickness_mm, "walls.profile.thickness_mm")
+            return self
+        if isinstance(self.walls, SolidBody):
+            if board is not None:
+                raise fault(
+                    "core.material", "A board makes walls, or stands on edge.",
+                    "Choose a foam for a solid body, or another way to make it.",
+                )  # fmt: skip
+            return self
         if board is not None and not board.paper_faced:
             raise fault(
-                "core.material", "Bodies of corrugated sheet are not worked out yet.", "Choose a foam board or a foam."
-            )
-        if self.core.material in woods() or self.core.peeled != "none":
-            field, what = ("material", "Thin wood") if self.core.material in woods() else ("peeled", "This")
-            raise fault(f"core.{field}", f"{what} is not for the walls of a body.", "Choose a foam board or a foam.")
+                "core.material", "Boxes of corrugated sheet are not worked out yet.",
+                "Choose a foam board or a foam, or make a profile of it.",
+            )  # fmt: skip
+        if self.core.peeled != "none":
+            raise fault(
+                "core.peeled", "Walls have an outside and an inside.",
+                "Leave this at none, and say at the walls which paper is peeled where.",
+            )  # fmt: skip
         thick = self.walls.sheet_mm if board is None else board.thickness.typical
         for k, station in enumerate(self.stations):
             for field in ("width_mm", "height_mm"):
@@ -163,6 +199,13 @@ class Body(Part):
                 "Put the wing further forward, or make its seat shorter.",
                 start=Measure(self.wing_at_mm), stop=Measure(self.wing_at_mm + self.seat_mm), end=Measure(end),
             )  # fmt: skip
+        for field in ("wheel_mm", "hook_mm"):
+            at = getattr(self, field)
+            if at is not None and at > end:
+                raise fault(
+                    field, "It lies {it} behind the nose, behind the tail.", "The body ends at {end}.",
+                    it=Measure(at), end=Measure(end),
+                )  # fmt: skip
         for k, gone in enumerate(self.left_out):
             if gone.x_to_mm > end + 0.5:
                 raise fault(

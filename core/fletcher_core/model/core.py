@@ -16,6 +16,26 @@ def woods() -> tuple[str, ...]:
     return tuple(key for key, entry in catalogue().stock.items() if entry.sheeting)
 
 
+def whole_boards(material: str, thick_mm: float, field: str) -> None:
+    """Refuses a plate of board that is no whole number of them.
+
+    Raises
+    ------
+    ValueError
+        At `field`.
+    """
+    board = catalogue().board.get(material)
+    if board is None:
+        return
+    one = board.thickness.typical
+    layers = thick_mm / one
+    if round(layers) < 1 or abs(layers - round(layers)) > 0.12 * max(1, round(layers)):
+        raise fault(
+            field, "{it} is no whole number of boards.", "One board is {one}, two are {two}.",
+            it=Measure(thick_mm, "size"), one=Measure(one, "size"), two=Measure(2 * one, "size"),
+        )  # fmt: skip
+
+
 class Core(Described):
     """What the part is cut, moulded or folded from."""
 

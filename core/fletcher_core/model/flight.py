@@ -24,4 +24,5 @@ class Flight(Described):
     landing_g: float | None = measure("belly landing stops it at", "number", 0.0, 60.0, None)
     throw_g: float | None = measure("hand throw", "number", 0.0, 40.0, None)
     line_g: float | None = measure("pull of the launch line, in its weight", "number", 0.0, 30.0, None)
+    pull_g: float | None = measure("pull of the motor, in its weight", "number", 0.0, 5.0, None)
     handling_N: float | None = measure("push at a tail's tip", "force", 0.0, 200.0, None)

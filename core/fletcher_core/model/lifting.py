@@ -11,7 +11,7 @@ from ..catalogue import catalogue
 from ..fields import fault, measure
 from ..units import Measure
 from .aerofoil import Aerofoil, FlatPlate, FoldedBoard, NacaAerofoil, SheetedSection
-from .core import Core, woods
+from .core import Core, whole_boards, woods
 from .panel import Panel
 from .part import Part
 from .seat import Seat
@@ -98,16 +98,7 @@ class Lifting(Part):
                 "A board makes a flat plate, or is folded round a spar.",
                 "Choose the flat plate or the folded board, or a block foam for this section.",
             )
-        layers = self.aerofoil.thickness_mm / board.thickness.typical
-        if round(layers) < 1 or abs(layers - round(layers)) > 0.12 * max(1, round(layers)):
-            raise fault(
-                "aerofoil.flat_plate.thickness_mm",
-                "{it} is no whole number of boards.",
-                "One board is {one}, two are {two}.",
-                it=Measure(self.aerofoil.thickness_mm, "size"),
-                one=Measure(board.thickness.typical, "size"),
-                two=Measure(2 * board.thickness.typical, "size"),
-            )
+        whole_boards(self.core.material, self.aerofoil.thickness_mm, "aerofoil.flat_plate.thickness_mm")
         return self
 
     def _bends_over(self, made: SheetedSection) -> None:

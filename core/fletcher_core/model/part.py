@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import TYPE_CHECKING, ClassVar
 
 from ..fields import Described
-from .aerofoil import Aerofoil, BodyWalls, HollowSection
+from .aerofoil import Aerofoil, BodyWalls, HollowSection, ProfileBody, SolidBody
 from .core import Core
 from .surface import ControlSurface
 from .targets import Targets
@@ -33,7 +33,7 @@ class Part(Described):
             """From the root (or the nose) to the tip (or the tail)."""
 
         @property
-        def aerofoil(self) -> Aerofoil | BodyWalls:
+        def aerofoil(self) -> Aerofoil | BodyWalls | ProfileBody | SolidBody:
             """Its section, or what its walls are."""
 
         @property

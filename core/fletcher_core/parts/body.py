@@ -6,13 +6,17 @@ import numpy as np
 
 from ..catalogue import catalogue
 from ..geometry import Planform, outline_of, planform
-from ..loads import Setting
+from ..loads import GRAVITY, Setting
 from ..loads.cases import (
     balance,
     body_controls,
     body_handling,
     body_landing,
+    body_line,
+    body_motor,
     body_pull,
+    body_throw,
+    body_wheel,
     control,
 )
 from ..loads.cases.case import Carried, Lump
@@ -46,8 +50,8 @@ def bare_grams(part: Part) -> float:
 
 def top_at_seat(body: Body) -> float:
     """mm over the straight line of its middles."""
-    plan = planform(body)
-    return float(np.interp(body.held_mm, plan.y, outline_of(body, plan).upper.max(axis=1)))
+    at = [s.x_mm for s in body.stations]
+    return float(np.interp(body.held_mm, at, [s.middle_mm + 0.5 * s.height_mm for s in body.stations]))
 
 
 def tail_place(body: Body, wing: Planform, tail: Planform, arm_mm: float) -> tuple[float, float]:
@@ -92,10 +96,10 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
     inertia = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) ** 2 for lump in lumps)
     # of the body itself, a rod of a tenth of all (own estimate)
     inertia += 0.1 * flying_g * end**2 / 12
-    lever = 0.5 * sum(tail) - balances
     return Carried(
         lumps=tuple(lumps), tail=tail, fin=fin, fin_height=height, balance_N=holds, elevator_N=lifts,
-        rudder_N=sideways, per_newton=lever / (inertia * 1e-3 * 9.80665),
+        rudder_N=sideways, balances_mm=balances, per_moment=1 / (inertia * 1e-3 * GRAVITY),
+        propeller_mm=body.propeller_mm, wheel_mm=body.wheel_mm, hook_mm=body.hook_mm,
     )  # fmt: skip
 
 
@@ -111,7 +115,8 @@ BODY = PartKind(
     label="Body",
     half="body",
     cases=(
-        body_pull.case, body_controls.elevator, body_controls.rudder, body_landing.case, body_handling.case,
+        body_pull.case, body_controls.elevator, body_controls.rudder, body_landing.case, body_wheel.case,
+        body_motor.case, body_throw.case, body_line.case, body_handling.case,
     ),
     setting=_setting,
     away="behind the nose",

@@ -19,6 +19,7 @@ from ..units import System
 from .drawing import plan_drawing
 from .judgement import Margins
 from .lines import answers_drawn, case_lines
+from .on_edge import is_on_edge, on_edge_words
 from .verdict import State
 from .words import factor_words, how, place
 
@@ -86,9 +87,12 @@ class _Placed:
             lean = np.radians(part.tilt_deg if isinstance(part, Tailplane) else 90.0 - part.tilt_deg)
         if isinstance(part, Fin):
             self.out = part.out_mm if part.count == 2 else 0.0
+        self.on_edge = isinstance(part, Body) and part.on_edge
         if isinstance(part, Body):
-            # the wing lies on its top
+            # the wing lies on its top; on edge it is told from the top of its nose down
             self.dx, self.up = -part.wing_at_mm, -top_at_seat(part)
+            if part.on_edge:
+                self.up += part.stations[0].middle_mm + 0.5 * part.stations[0].height_mm
         self.cos, self.sin = float(np.cos(lean)), float(np.sin(lean))
         breaks = self.plan.breaks
         slopes = [np.tan(np.radians(p.dihedral_deg)) for p in part.panels]
@@ -100,6 +104,8 @@ class _Placed:
 
     def at(self, y: Array, x: Array, z: Array, side: int) -> tuple[Array, Array, Array]:
         """(aft, out, up) of places of the part: along its span, aft of its root's leading edge, above its plane."""
+        if self.on_edge:
+            return y + self.dx, side * z, self.up - x
         if self.lies:
             return y + self.dx, side * (x - 0.5 * float(self.plan.chord[0])), self.up + z
         flap = np.interp(y, self.plan.breaks, self._rise) + z
@@ -146,6 +152,8 @@ def _views(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
 def _views_of_body(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
     """From above, from the side, and its largest section from the front."""
     plan, outline = placed.plan, outline_of(placed.part, placed.plan)
+    if placed.on_edge:
+        return _views_on_edge(placed)
     k = np.unique(np.searchsorted(plan.y, plan.breaks).clip(0, len(plan.y) - 1))
     y, x_le, chord = plan.y[k], plan.x_le[k], plan.chord[k]
     high, low = outline.upper[k].max(axis=1), outline.lower[k].min(axis=1)
@@ -159,8 +167,21 @@ def _views_of_body(placed: _Placed) -> tuple[list[Points], list[Points], list[Po
     return [_pairs(out, aft)], [_pairs(side, up)], [_pairs(across, over)]
 
 
+def _views_on_edge(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
+    """Of a plate: cut out as it is seen from the side; a strip from above and from the front."""
+    plan = placed.plan
+    y, thick = plan.breaks, 0.5 * float(outline_of(placed.part, plan).deepest.max())
+    chord, x_le = plan.at(y)
+    both, edge = np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
+    aft, _, up = placed.at(both, edge, np.zeros_like(both), 1)
+    wide = np.repeat([thick, -thick], len(y))
+    low, high = float(up.min()), float(up.max())
+    front = np.array([[-thick, low], [thick, low], [thick, high], [-thick, high]])
+    return [_pairs(wide, aft)], [_pairs(aft, up)], [_pairs(front[:, 0], front[:, 1])]
+
+
 def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:
-    if placed.cos <= 0.3:
+    if placed.cos <= 0.3 or placed.on_edge:
         return []
     layout = lay_out(placed.part, [p for p in scheme.pieces if p.on and kind_of(p).group != "sheets"], 9)
     found = []
@@ -238,16 +259,15 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
             grams.append(estimate_of(a.part_g, a.parts_g))
         except Refused as exc:
             line["trouble"] = exc.problems[0].said(system)["what"]
-        lines.append(
-            StandPart.model_validate(
-                {
-                    "part": name, "label": PARTS[name].label, "scheme_id": scheme.id, "scheme": scheme.name,
-                    "schemes": sum(s.part == name for s in schemes), "chosen": chosen.get(name) == scheme.id,
-                    "plan": views[0], "side": views[1], "front": views[2], "pieces": [],
-                    "share_g": part.targets.share_g, **line,
-                }
-            )
+        told = StandPart.model_validate(
+            {
+                "part": name, "label": PARTS[name].label, "scheme_id": scheme.id, "scheme": scheme.name,
+                "schemes": sum(s.part == name for s in schemes), "chosen": chosen.get(name) == scheme.id,
+                "plan": views[0], "side": views[1], "front": views[2], "pieces": [],
+                "share_g": part.targets.share_g, **line,
+            }
         )  # fmt: skip
+        lines.append(on_edge_words(told) if is_on_edge(airframe, name) else told)
     total = airframe.rest_g + sum(g.value for g in grams)
     # spreads of different parts are taken to go each their own way (root of squares)
     down = sum((g.value - g.low) ** 2 for g in grams) ** 0.5

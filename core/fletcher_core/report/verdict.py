@@ -141,6 +141,18 @@ class Screen(BaseModel):
     says: str
 
 
+class TailEffect(BaseModel):
+    """What a body eats of a surface's effect by leaning under its push: `eaten` as a share, `lean_deg` where it is
+    pushed."""
+
+    id: str
+    label: str
+    surface: str
+    lean_deg: float
+    eaten: Estimate
+    state: State
+
+
 class SectionFigures(BaseModel):
     """The section at the slice: N, mm; angles in degrees; places from the local leading edge."""
 
@@ -397,6 +409,8 @@ class Verdict(BaseModel):
     twists_in: str
     #: further than the air would let it be told
     turns_over: bool
+    #: of a body alone
+    tail_effects: list[TailEffect]
     bending_hz: Estimate
     twist_hz: Estimate
     screens: list[Screen]

@@ -23,6 +23,7 @@ from ..units import Measure, System
 from .judgement import Margins
 from .lines import SCREENS, answers_drawn, figure_of, ledger, mass_of, screens
 from .steps import basis, between, digits, figures_of, retold, step
+from .tail_effect import effect_working
 from .verdict import Step, Working
 from .words import factor_words, how, label, limit_words, place
 
@@ -407,11 +408,19 @@ def _stiffness(a: Evaluation, figure: str, system: System, y_mm: float | None) -
     return _made(a, figure, f"Bending stiffness, {here}", steps, _inputs(a))
 
 
+def _effect(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+    found = effect_working(a, figure)
+    if found is None:
+        raise _no_such(figure)
+    return found
+
+
 Tell = Callable[[Evaluation, str, System, float | None], Working]
 _TOLD: Mapping[str, Tell] = {
     "break": _break, "hold": _hold, "bend": _bend, "twist": _twist, "mass": _mass, "bending_hz": _frequency,
     "twist_hz": _frequency, "divergence": _screen, "reversal": _screen, "flutter": _screen, "case": _case,
     "mode": _mode, "piece": _piece, "EI": _stiffness, "EA": _stiffness, "GJ": _stiffness, "GA": _stiffness,
+    "effect": _effect,
 }  # fmt: skip
 
 

@@ -12,14 +12,14 @@ from numpy.typing import NDArray
 from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, profile_of, sheet_of
 from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
 from ..kinds.rows import Faces
-from ..model.aerofoil import HollowSection
+from ..model.aerofoil import BodyWalls, HollowSection, ProfileBody, SolidBody
 from ..model.body import Body
 from ..model.part import Part
 from .contract import Kernel
 from .filled import FILLED, patches_of
 from .left_out import cut_open, openings
 from .moving import hang
-from .own_sheets import between_faces, face_thickness, own_sheets, papers_of
+from .own_sheets import between_boards, between_faces, face_thickness, own_sheets, papers_of
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
 from .walled import WALLED, room_in
 
@@ -252,7 +252,8 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
     plan = planform(part, _changes(part, pieces), stations)
     made = part.aerofoil
     wall = sheet_of(part).foam if isinstance(made, HollowSection) else None
-    profile = None if wall is not None else between_faces(part.core, profile_of(made))
+    drawn = wall is not None or isinstance(made, SolidBody)
+    profile = None if drawn else between_faces(part.core, profile_of(made))
     outline = outline_of(part, plan, profile)
     inside = None if wall is None else room_in(outline, wall + face_thickness(part.core))
     ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside)
@@ -260,12 +261,14 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
         rows = Rows(sheets=papers_of(made, part.core, wall, outline))
     else:
         rows = Rows(sheets=own_sheets(part.core, plan.y))
+        if isinstance(made, ProfileBody):
+            rows.sheets += between_boards(made, part.core, plan.y)
     for index, piece in enumerate(pieces):
         found = kind_of(piece).rows(piece, index, ground)
         rows.members += found.members
         rows.sheets += found.sheets
         rows.patches += found.patches
-    if isinstance(part, Body):
+    if isinstance(part, Body) and isinstance(made, BodyWalls):
         rows.patches += openings(part, ground)
         rows.sheets = cut_open(rows.sheets, rows.patches)
     if isinstance(made, HollowSection):

@@ -89,9 +89,10 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         _columns([values[f"{r.prefix}.density"] * 1e-6 for r in rows], count),
         _columns([there(r.piece, r.cut_by, r.left_by) for r in rows], count),
         _slip(layout, values, E),
-        sheet("Et") * bears("all"),
+        sheet("Et") * bears("all", "push"),
         sheet("Gt") * bears("all", "flow"),
-        sheet("mass", 1e-6),
+        # what lies in the core is in its mass already
+        sheet("mass", 1e-6) * bears("all", "flow", "none"),
         _columns([there(r.piece, r.cut_by, r.left_by) for r in sheets], count),
         patch("E"),
         patch("G"),

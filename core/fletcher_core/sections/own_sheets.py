@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..catalogue import catalogue
 from ..geometry import Outline, Profile
 from ..kinds import SheetRow
-from ..model.aerofoil import BodyWalls, HollowSection
+from ..model.aerofoil import BodyWalls, HollowSection, PlateSection
 from ..model.core import Core
 from .walled import extent
 
@@ -76,6 +76,25 @@ def papers_of(made: HollowSection, core: Core, foam: float, outline: Outline) ->
             )
         )
     return found
+
+
+def between_boards(made: PlateSection, core: Core, y: Array) -> list[SheetRow]:
+    """The papers on both sides of every joint in a stack of boards on edge, which bear as the outer ones do when it is
+    bent in its plane. They weigh with the core, and in twist what lies near the middle does next to nothing."""
+    board = catalogue().board.get(core.material)
+    if board is None or not board.paper_faced:
+        return []
+    whole, none, t = np.ones_like(y), np.zeros_like(y), face_thickness(core)
+    one = made.thickness_mm / max(1, round(made.thickness_mm / board.thickness.typical))
+    return [
+        SheetRow(
+            None, f"board.{core.material}", 1, 1, none, whole, t, False, False, whole, part="paper between the boards",
+            inside=place, bears="push",
+        )
+        for joint in np.arange(one, made.thickness_mm - 0.5 * one, one)
+        # under the outer paper, on this side of the joint and on the other
+        for place in (joint - 2 * t, joint - t)
+    ]  # fmt: skip
 
 
 def own_sheets(core: Core, y: Array) -> list[SheetRow]:

@@ -75,7 +75,7 @@ class Sheets:
     present : 0 to 1 by station, the share of its layers that is there.
     t : (P,) thickness in mm, for the offset from the foam.
     nose_edge, tail_edge : (P,) 1 where the sheet also covers the blunt nose or trailing edge.
-    inside : (P,) mm of wall that it lies under, as the inner paper of a folded board; 0 on the outer face.
+    inside : (P,) mm that it lies under, as the inner paper of a folded board or within a stack; 0 on the outer face.
     """
 
     face: Array
@@ -90,6 +90,11 @@ class Sheets:
     @property
     def count(self) -> int:
         return int(self.face.shape[0])
+
+    def out(self, p: int) -> float:
+        """mm from the face that a sheet goes with to the middle of its thickness, outwards."""
+        under, half = float(self.inside[p]), 0.5 * float(self.t[p])
+        return half if under == 0 else -under - half
 
 
 @dataclass(frozen=True)

@@ -107,6 +107,8 @@ class PresetOut(Schema):
     landing_g: float
     throw_g: float
     line_g: float
+    pull_g: float
+    handling_N: float
     reason: str
 
 

@@ -7,6 +7,32 @@ import { PapersOf } from "./PapersOf";
 type Station = Body["stations"][number];
 type LeftOut = Body["left_out"][number];
 type Measured = "length" | "percent";
+type Made = Body["walls"];
+
+const MADE: { value: Made["kind"]; label: string; says: string }[] = [
+  { value: "walls", label: "A box or shell of walls", says: "sheets of foam or board round air, glued at the corners" },
+  { value: "profile", label: "Boards on edge", says: "cut out as it is seen from the side, one sheet or a few glued together" },
+  { value: "solid", label: "Solid foam", says: "cut, carved or moulded, filled" },
+];
+
+/** The same body made in another way, of what it can be made of then. */
+function madeAs(body: Body, kind: Made["kind"], catalogue: Catalogue): Body {
+  const { material } = body.core;
+  const board = catalogue.board.find((b) => b.id === material);
+  const core = { ...body.core, density_kg_m3: null, peeled: "none" as const };
+  if (kind === "solid") return { ...body, walls: { kind }, left_out: [], core: board ? { ...core, material: catalogue.foam[0]!.id } : core };
+  if (kind === "profile") {
+    const thick = board?.figures.thickness?.[1] ?? 6;
+    return { ...body, walls: { kind, thickness_mm: thick }, left_out: [], core };
+  }
+  const folds = catalogue.board.find((b) => b.tags?.paper_faced === "yes")!.id;
+  const glue = "glue" in body.walls ? body.walls.glue : "polyurethane_foaming";
+  return {
+    ...body,
+    walls: { kind, glue, seam_mm: 12, sheet_mm: 5, peeled_inside: "none", peeled_outside: "none" },
+    core: board && board.tags?.paper_faced !== "yes" ? { ...core, material: folds } : core,
+  };
+}
 
 const OUTLINE: { field: keyof Station; label: string; kind: Measured; hint?: string }[] = [
   { field: "x_mm", label: "Behind the nose", kind: "length" },
@@ -14,6 +40,12 @@ const OUTLINE: { field: keyof Station; label: string; kind: Measured; hint?: str
   { field: "height_mm", label: "Height", kind: "length" },
   { field: "middle_mm", label: "Middle, over a straight line", kind: "length" },
   { field: "roundness", label: "How round", kind: "percent", hint: "0: a box; 100 %: an ellipse" },
+];
+
+const ALSO: { field: "wheel_mm" | "hook_mm" | "propeller_mm"; label: string; hint: string }[] = [
+  { field: "wheel_mm", label: "Nose wheel or skid, behind the nose", hint: "left empty: it lands on its belly" },
+  { field: "hook_mm", label: "Hook for a launch line, behind the nose", hint: "left empty: at the balance point" },
+  { field: "propeller_mm", label: "Diameter of the propeller", hint: "left empty: a usual one for its weight" },
 ];
 
 interface Props {
@@ -27,13 +59,20 @@ interface Props {
 /** The body from nose to tail: its outline by stations, its walls, what is left open, where the wing sits. */
 export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
   const units = useUnits();
+  const setMade = (walls: Made, key: string) => onChange((b) => ({ ...b, walls }), key);
   const set = (next: Partial<Body>, key: string) => onChange((b) => ({ ...b, ...next }), key);
   const setStation = (k: number, next: Partial<Station>, key: string) =>
     onChange((b) => ({ ...b, stations: b.stations.map((s, i) => (i === k ? { ...s, ...next } : s)) }), `station.${k}.${key}`);
   const setGone = (k: number, next: Partial<LeftOut>, key: string) =>
     onChange((b) => ({ ...b, left_out: b.left_out.map((s, i) => (i === k ? { ...s, ...next } : s)) }), `left.${k}.${key}`);
+  const made = body.walls;
   const ofBoard = catalogue.board.some((b) => b.id === body.core.material);
-  const materials = [...catalogue.foam, ...catalogue.board.filter((b) => b.tags?.paper_faced === "yes")];
+  const materials = {
+    walls: [...catalogue.foam, ...catalogue.board.filter((b) => b.tags?.paper_faced === "yes")],
+    profile: [...catalogue.board, ...catalogue.foam],
+    solid: catalogue.foam,
+  }[made.kind];
+  const outline = OUTLINE.filter(({ field }) => made.kind !== "profile" || !["width_mm", "roundness"].includes(field));
   const end = body.stations.at(-1)!.x_mm;
   const name = (k: number) => (k === 0 ? "Nose" : k === body.stations.length - 1 ? "Tail" : `Station ${k + 1}`);
 
@@ -72,17 +111,19 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
               )}
             </div>
             <div className={grid}>
-              {OUTLINE.filter(({ field }) => k > 0 || field !== "x_mm").map(({ field, label, kind, hint }) => (
-                <MeasureField
-                  key={field}
-                  label={label}
-                  path={`${at}stations.${k}.${field}`}
-                  kind={kind}
-                  value={station[field]}
-                  onChange={(v) => setStation(k, { [field]: v }, field)}
-                  hint={k === 0 ? hint : undefined}
-                />
-              ))}
+              {outline
+                .filter(({ field }) => k > 0 || field !== "x_mm")
+                .map(({ field, label, kind, hint }) => (
+                  <MeasureField
+                    key={field}
+                    label={label}
+                    path={`${at}stations.${k}.${field}`}
+                    kind={kind}
+                    value={station[field]}
+                    onChange={(v) => setStation(k, { [field]: v }, field)}
+                    hint={k === 0 ? hint : undefined}
+                  />
+                ))}
             </div>
           </div>
         ))}
@@ -93,7 +134,7 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
         )}
       </fieldset>
       <fieldset className="mb-4 border-t border-ink pt-2">
-        <legend className="float-left w-full text-[18px] font-semibold">3. Where the wing sits</legend>
+        <legend className="float-left w-full text-[18px] font-semibold">3. Where wing, wheel and hook sit</legend>
         <div className={`clear-both ${grid}`}>
           <MeasureField
             label="Wing's nose, behind the body's"
@@ -109,11 +150,31 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
             value={body.seat_mm}
             onChange={(v) => set({ seat_mm: v }, "seat")}
           />
+          {ALSO.map(({ field, label, hint }) => (
+            <MeasureField
+              key={field}
+              label={label}
+              path={`${at}${field}`}
+              kind="length"
+              value={body[field]}
+              onChange={(v) => set({ [field]: v }, field)}
+              onEmpty={() => set({ [field]: null }, field)}
+              hint={hint}
+            />
+          ))}
         </div>
       </fieldset>
       <fieldset className="mb-4 border-t border-ink pt-2">
-        <legend className="float-left w-full text-[18px] font-semibold">4. Its walls</legend>
+        <legend className="float-left w-full text-[18px] font-semibold">4. What it is made of</legend>
         <div className={`clear-both ${grid}`}>
+          <ChoiceField
+            label="Made as"
+            path={`${at}walls.kind`}
+            value={made.kind}
+            onChange={(kind) => onChange((b) => madeAs(b, kind, catalogue), "made")}
+            options={MADE.map(({ value, label }) => ({ value, label }))}
+            hint={MADE.find((m) => m.value === made.kind)?.says}
+          />
           <ChoiceField
             label="Foam or board"
             path={`${at}core.material`}
@@ -122,28 +183,40 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
             options={materials.map((f) => ({ value: f.id, label: f.label }))}
             hint={materials.find((f) => f.id === body.core.material)?.basis.replace(/^.*: /, "figures: ")}
           />
-          {!ofBoard && (
+          {made.kind === "profile" && (
+            <MeasureField
+              label="Thickness of it all"
+              path={`${at}walls.thickness_mm`}
+              kind="size"
+              value={made.thickness_mm}
+              onChange={(v) => setMade({ ...made, thickness_mm: v }, "thick")}
+              hint={ofBoard ? "one board, or two or more glued together" : undefined}
+            />
+          )}
+          {made.kind === "walls" && !ofBoard && (
             <MeasureField
               label="Thickness of the walls"
               path={`${at}walls.sheet_mm`}
               kind="size"
-              value={body.walls.sheet_mm}
-              onChange={(v) => onChange((b) => ({ ...b, walls: { ...b.walls, sheet_mm: v } }), "sheet")}
+              value={made.sheet_mm}
+              onChange={(v) => setMade({ ...made, sheet_mm: v }, "sheet")}
             />
           )}
-          <ChoiceField
-            label="Glue of the corners"
-            path={`${at}walls.glue`}
-            value={body.walls.glue}
-            onChange={(glue) => onChange((b) => ({ ...b, walls: { ...b.walls, glue } }), "glue")}
-            options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))}
-          />
-          {ofBoard && (
+          {made.kind === "walls" && (
+            <ChoiceField
+              label="Glue of the corners"
+              path={`${at}walls.glue`}
+              value={made.glue}
+              onChange={(glue) => setMade({ ...made, glue }, "glue")}
+              options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))}
+            />
+          )}
+          {made.kind === "walls" && ofBoard && (
             <PapersOf
               path={(field) => `${at}walls.${field}`}
-              section={body.walls}
+              section={made}
               outside="without its outer paper a corner has no hinge: tape it"
-              onChange={(next, key) => onChange((b) => ({ ...b, walls: { ...b.walls, ...next } }), key)}
+              onChange={(next, key) => setMade({ ...made, ...next }, key)}
             />
           )}
         </div>
@@ -203,7 +276,7 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
             </div>
           </div>
         ))}
-        {body.left_out.length < 6 && (
+        {made.kind === "walls" && body.left_out.length < 6 && (
           <button
             type="button"
             className="btn mt-3"

@@ -1346,12 +1346,16 @@ export interface components {
         };
         /**
          * Body
-         * @description A box or shell of walls, from nose to tail, held at the wing.
+         * @description A box or shell of walls, boards on edge, or a solid piece of foam, from nose to tail, held at the wing.
          */
         Body: {
             core?: components["schemas"]["Core"];
+            /** Hook Mm */
+            hook_mm?: number | null;
             /** Left Out */
             left_out?: components["schemas"]["LeftOut"][];
+            /** Propeller Mm */
+            propeller_mm?: number | null;
             /**
              * Seat Mm
              * @default 180
@@ -1360,7 +1364,10 @@ export interface components {
             /** Stations */
             stations?: components["schemas"]["BodyStation"][];
             targets?: components["schemas"]["Targets"];
-            walls?: components["schemas"]["BodyWalls"];
+            /** Walls */
+            walls?: components["schemas"]["BodyWalls"] | components["schemas"]["ProfileBody"] | components["schemas"]["SolidBody"];
+            /** Wheel Mm */
+            wheel_mm?: number | null;
             /**
              * Wing At Mm
              * @default 190
@@ -1409,9 +1416,8 @@ export interface components {
              */
             glue: string;
             /**
-             * Kind
-             * @default walls
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "walls";
             /**
@@ -2225,7 +2231,7 @@ export interface components {
         };
         /**
          * FlatPlate
-         * @description A flat plate: thickness mm.
+         * @description A flat plate.
          */
         FlatPlate: {
             /**
@@ -2262,6 +2268,8 @@ export interface components {
              * @default 5
              */
             load_factor: number;
+            /** Pull G */
+            pull_g?: number | null;
             /** Push Factor */
             push_factor?: number | null;
             /**
@@ -3667,6 +3675,8 @@ export interface components {
         PresetOut: {
             /** Gust M S */
             gust_m_s: number;
+            /** Handling N */
+            handling_N: number;
             /** Label */
             label: string;
             /** Landing G */
@@ -3675,6 +3685,8 @@ export interface components {
             line_g: number;
             /** Load Factor */
             load_factor: number;
+            /** Pull G */
+            pull_g: number;
             /** Push Factor */
             push_factor: number;
             /** Reason */
@@ -3712,6 +3724,22 @@ export interface components {
             message: string;
             /** Problems */
             problems: components["schemas"]["Said"][];
+        };
+        /**
+         * ProfileBody
+         * @description Boards or a sheet of foam on edge, cut out as the body is seen from the side; thickness mm of it all.
+         */
+        ProfileBody: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "profile";
+            /**
+             * Thickness Mm
+             * @default 6
+             */
+            thickness_mm: number;
         };
         /**
          * Progress
@@ -4688,6 +4716,17 @@ export interface components {
             thickness_mm: number;
         };
         /**
+         * SolidBody
+         * @description Cut, carved or moulded from foam, filled.
+         */
+        SolidBody: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "solid";
+        };
+        /**
          * SpliceQuestion
          * @description A stick to be lengthened. `depth_mm` is a rod's or tube's diameter, or a strip's thickness.
          */
@@ -5159,6 +5198,27 @@ export interface components {
             throw: components["schemas"]["Throw"];
         };
         /**
+         * TailEffect
+         * @description What a body eats of a surface's effect by leaning under its push: `eaten` as a share, `lean_deg` where it is
+         *     pushed.
+         */
+        TailEffect: {
+            eaten: components["schemas"]["Estimate"];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Lean Deg */
+            lean_deg: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
+            /** Surface */
+            surface: string;
+        };
+        /**
          * Tailplane
          * @description One half of the tailplane, from the middle to the tip.
          *
@@ -5502,6 +5562,8 @@ export interface components {
             section: components["schemas"]["SectionFigures"];
             /** Sentence */
             sentence: string;
+            /** Tail Effects */
+            tail_effects: components["schemas"]["TailEffect"][];
             /** Targets */
             targets: components["schemas"]["TargetLine"][];
             /** Tip Bend By Shear Mm */

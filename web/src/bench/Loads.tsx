@@ -17,9 +17,12 @@ interface Props {
   onFlight: (next: (flight: Airframe["flight"]) => Airframe["flight"], key: string) => void;
 }
 
-type Asked = "push_factor" | "gust_m_s" | "landing_g" | "throw_g" | "line_g" | "handling_N";
+type Asked = "push_factor" | "gust_m_s" | "landing_g" | "throw_g" | "line_g" | "pull_g" | "handling_N";
 
+const WING = ["gust_m_s", "push_factor", "landing_g", "throw_g", "line_g"];
 const TAIL = ["landing_g", "handling_N"];
+const BODY = ["landing_g", "throw_g", "line_g", "pull_g", "handling_N"];
+const OF: Record<PartName, string[]> = { wing: WING, tailplane: TAIL, fin: TAIL, body: BODY };
 
 const ASKED: { field: Asked; label: string; kind: "number" | "speed" | "force" }[] = [
   { field: "gust_m_s", label: "Sharp gust", kind: "speed" },
@@ -27,6 +30,7 @@ const ASKED: { field: Asked; label: string; kind: "number" | "speed" | "force" }
   { field: "landing_g", label: "Belly landing, in G", kind: "number" },
   { field: "throw_g", label: "Hand throw, in G", kind: "number" },
   { field: "line_g", label: "Launch line, times its weight", kind: "number" },
+  { field: "pull_g", label: "Pull of the motor, times its weight", kind: "number" },
   { field: "handling_N", label: "Push at the tip", kind: "force" },
 ];
 
@@ -34,7 +38,7 @@ const ASKED: { field: Asked; label: string; kind: "number" | "speed" | "force" }
 export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: Props) {
   const units = useUnits();
   const { flight } = airframe;
-  const asked = ASKED.filter(({ field }) => (part === "wing" ? field !== "handling_N" : TAIL.includes(field)));
+  const asked = ASKED.filter(({ field }) => OF[part].includes(field));
   const preset = catalogue.presets.find((p) => p.use === flight.use);
   return (
     <div className="grid gap-4">
@@ -114,6 +118,21 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
               </span>
               <RangeBar figure={verdict[key]} label={`Between ${rough(verdict[key].low)} and ${rough(verdict[key].high)} Hz`} />
               <WhyButton name={key === "bending_hz" ? "first shake up and down" : "first shake in twist"} onPress={() => onWhy({ figure: key })} />
+            </li>
+          ))}
+          {verdict.tail_effects.map((s) => (
+            <li key={s.id} className="grid grid-cols-[minmax(0,1fr)_9rem_auto] items-center gap-x-3 border-b border-rule py-1">
+              <span>
+                <b className={`font-medium ${s.state === "gives way" ? "text-gives" : s.state === "close" ? "text-kraft" : ""}`}>
+                  {Math.round(100 * s.eaten.value)} % of the {s.surface}&apos;s effect eaten
+                </b>
+                <span className="block text-[14px] leading-4.5 text-pencil">
+                  {Math.round(100 * s.eaten.low)} to {Math.round(100 * s.eaten.high)} %: under its full push the body leans {trim(s.lean_deg, 1)}° there, and
+                  the tail with it.
+                </span>
+              </span>
+              <RangeBar figure={s.eaten} label={`Between ${Math.round(100 * s.eaten.low)} and ${Math.round(100 * s.eaten.high)} %`} />
+              <WhyButton name={s.label} onPress={() => onWhy({ figure: s.id })} />
             </li>
           ))}
           {verdict.screens.map((s) => (

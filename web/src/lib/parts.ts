@@ -77,9 +77,8 @@ export function partsOf(airframe: Airframe): PartName[] {
 /** A body, as what only looks at a part sees it: one stretch from nose to tail. */
 function asLifting(body: Body): Lifting {
   const { walls, stations, ...rest } = body;
-  const panels = [
-    { span_mm: stations.at(-1)!.x_mm, root_chord_mm: stations[0]!.width_mm, tip_chord_mm: stations.at(-1)!.width_mm, joint: { kind: "through" } },
-  ];
+  const across = walls.kind === "profile" ? "height_mm" : "width_mm";
+  const panels = [{ span_mm: stations.at(-1)!.x_mm, root_chord_mm: stations[0]![across], tip_chord_mm: stations.at(-1)![across], joint: { kind: "through" } }];
   return { ...rest, panels, aerofoil: walls } as unknown as Lifting;
 }
 

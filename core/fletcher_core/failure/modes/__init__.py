@@ -21,6 +21,7 @@ from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
 from .skin_tension import MODE as skin_tension
 from .skin_wrinkling import MODE as skin_wrinkling
+from .topples import MODE as topples
 from .tube_crush import MODE as tube_crush
 from .web_shear import MODE as web_shear
 
@@ -48,6 +49,7 @@ MODES: dict[str, Mode] = {
         bond_shear,
         end_slip,
         skin_bond,
+        topples,
         joint.BREAK,
         joint.BOND,
         joint.BEARING,

@@ -30,19 +30,21 @@ class Lump:
 @dataclass(frozen=True)
 class Push:
     """A force on a body, evenly from start to end, mm behind its nose: N up, N sideways (`height` mm over the straight
-    line of its middles); each for a factor of 1."""
+    line of its middles), N mm of torque; each for a factor of 1."""
 
     start: float
     end: float
     up: float = 0.0
     side: float = 0.0
     height: float = 0.0
+    torque: float = 0.0
 
 
 @dataclass(frozen=True)
 class Carried:
     """What a body carries and what pushes it: lumps, places of tail and fin, N that balance at the limit, N of full
-    elevator and rudder; `per_newton` weights for each mm from the balance point, as it turns under 1 N at the tail."""
+    elevator and rudder; where it balances, mm behind the nose; `per_moment` weights for each mm from there, as it turns
+    under 1 N mm; the propeller, and wheel and hook behind the nose, where they are given."""
 
     lumps: tuple[Lump, ...]
     tail: tuple[float, float]
@@ -51,7 +53,16 @@ class Carried:
     balance_N: float
     elevator_N: float
     rudder_N: float
-    per_newton: float
+    balances_mm: float
+    per_moment: float
+    propeller_mm: float | None = None
+    wheel_mm: float | None = None
+    hook_mm: float | None = None
+
+    @property
+    def per_newton(self) -> float:
+        """Weights for each mm, as it turns under 1 N at the tail."""
+        return (0.5 * sum(self.tail) - self.balances_mm) * self.per_moment
 
 
 @dataclass(frozen=True, kw_only=True)

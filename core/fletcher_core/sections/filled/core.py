@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ...geometry import XI, Outline
+from ...geometry import XI, DrawnOutline, Outline
 
 Array = NDArray[np.float64]
 
@@ -28,20 +28,21 @@ def core_moments(outline: Outline) -> CoreMoments:
     """Moments of the area between both faces, exact for faces of straight pieces.
 
     The boundary integrals of Green's theorem reduce to integrals of powers of z along x; within a
-    piece they are cubic in x, which Simpson's rule takes exactly (Bruhn 1973, ch. A3). All stations
-    are one profile stretched in x and z, so the integrals are taken once and scaled.
+    piece they are cubic in x, which Simpson's rule takes exactly (Bruhn 1973, ch. A3). Where all stations
+    are one profile stretched in x and z, the integrals are taken once and scaled.
     """
-    u, low = outline.profile.upper, outline.profile.lower
+    drawn = isinstance(outline, DrawnOutline)
+    u, low = (outline.upper, outline.lower) if drawn else (outline.profile.upper, outline.profile.lower)
     dx = np.diff(XI)
 
-    def simpson(f: Array, f_mid: Array) -> float:
-        return float(np.sum(dx * (f[:-1] + 4 * f_mid + f[1:])) / 6)
+    def simpson(f: Array, f_mid: Array) -> Array:
+        return np.asarray(np.sum(dx * (f[..., :-1] + 4 * f_mid + f[..., 1:]), axis=-1) / 6)
 
     def mid(a: Array) -> Array:
-        return np.asarray(0.5 * (a[:-1] + a[1:]))
+        return np.asarray(0.5 * (a[..., :-1] + a[..., 1:]))
 
     xm, um, lm = mid(XI), mid(u), mid(low)
-    c, s = outline.chord, outline.z_scale
+    c, s = outline.chord, np.ones_like(outline.chord) if drawn else outline.z_scale
     return CoreMoments(
         area=c * s * simpson(u - low, um - lm),
         x=c**2 * s * simpson(XI * (u - low), xm * (um - lm)),

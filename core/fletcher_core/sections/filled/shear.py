@@ -18,11 +18,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.polynomial.legendre import legder, leggauss, legval
+from numpy.polynomial.legendre import legder, leggauss, legval, legvander
 from numpy.typing import NDArray
 from scipy.linalg import cho_solve_banded, cholesky_banded, eigh
 
-from ...geometry.profile import XI
 from ..contract import SectionProperties, ShearFlow
 from ..section import SectionLayout, SectionMaterials
 from .properties import alike_in_shear, is_web
@@ -118,10 +117,9 @@ def _nodes(layout: SectionLayout, coarse: bool) -> Array:
 def _strips(layout: SectionLayout, coarse: bool) -> _Strips:
     outline = layout.outline
     grid = _nodes(layout, coarse)
-    chord, scale = outline.chord[:, None], outline.z_scale[:, None]
+    chord = outline.chord[:, None]
     x = grid * chord
-    up = np.interp(grid, XI, outline.profile.upper) * scale
-    low = np.interp(grid, XI, outline.profile.lower) * scale
+    up, low = (face.T for face in outline.faces_at(grid.T))
     dx = np.maximum(np.diff(x, axis=1), 1e-6 * chord)
     deep = np.maximum(up - low, 1e-3 * chord)
     arc = {face: np.hypot(dx, np.diff(z, axis=1)) for face, z in ((+1, up), (-1, low))}
@@ -494,10 +492,14 @@ def _loads(
             continue
         part = slice(covered[0], covered[-1] + 1)
         line = strips.up if face > 0 else strips.low
-        z = (0.5 * (line[:, 1:] + line[:, :-1]) + 0.5 * face * sheets.t[q])[:, part]
+        z = (0.5 * (line[:, 1:] + line[:, :-1]) + face * sheets.out(q))[:, part]
         arm = kz[with_it] * (z - z0[with_it]) + kx[with_it] * (mid_x[:, part] - x0[with_it])
         force = Et[with_it, None, None] * (made.covers[q] * strips.arc[face])[:, part] * arm
-        loads[with_it, :, part] += force[..., None] * _AT_FACE[face]
+        at = np.asarray(_AT_FACE[face])
+        if sheets.inside[q]:
+            # within the core, so far down from its face
+            at = np.asarray(legvander(face * np.clip(1 + 2 * sheets.out(q) / strips.h[:, part], -1, 1), _ORDER - 1))
+        loads[with_it, :, part] += force[..., None] * at
     joins = is_web(layout)
     nets = np.zeros((members.count, m.variants, strips.x.shape[0]))
     own = np.zeros((m.variants, strips.x.shape[0]))
@@ -607,7 +609,7 @@ def _unit(layout: SectionLayout, m: SectionMaterials, p: SectionProperties, stri
         face, Et = int(sheets.face[q]), m.sheet_on[:, q] * m.sheet_Et[:, q]
         with_it = np.flatnonzero(Et)
         line = strips.up if face > 0 else strips.low
-        z = 0.5 * (line[:, 1:] + line[:, :-1]) + 0.5 * face * sheets.t[q]
+        z = 0.5 * (line[:, 1:] + line[:, :-1]) + face * sheets.out(q)
         width = made.covers[q] * strips.arc[face]
         ES[with_it] += Et[with_it, None] * (width * np.maximum(z - z0[with_it], 0.0)).sum(axis=-1)
     return np.asarray(np.maximum(ES / p.EIxx, 1e-12))

@@ -94,8 +94,7 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
     faces: dict[tuple[float, float, bool, bool], Array] = {}
     for p in range(p_count):
         face = float(sheets.face[p])
-        under = float(sheets.inside[p])
-        out = 0.5 * float(sheets.t[p]) if under == 0 else -under - 0.5 * float(sheets.t[p])
+        under, out = float(sheets.inside[p]), sheets.out(p)
         key = (face, out, bool(sheets.nose_edge[p]), bool(sheets.tail_edge[p]))
         if key not in faces:
             line = outline.upper if face > 0 else outline.lower

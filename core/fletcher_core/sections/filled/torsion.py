@@ -14,10 +14,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.polynomial.legendre import leggauss
 from numpy.typing import NDArray
 from scipy.linalg import solveh_banded
 
-from ...geometry.profile import XI
+from ...geometry import DrawnOutline
 from ..section import SectionLayout, SectionMaterials
 
 Array = NDArray[np.float64]
@@ -26,6 +27,20 @@ Array = NDArray[np.float64]
 _X_GRADIENT = np.array([[1 / 3, 1 / 6, 1 / 3], [1 / 6, 1 / 3, 1 / 3], [1 / 3, 1 / 3, 8 / 15]])
 _Z_GRADIENT = np.array([[1.0, -1.0, 0.0], [-1.0, 1.0, 0.0], [0.0, 0.0, 16 / 3]])
 _LOAD = np.array([0.5, 0.5, 2 / 3])
+
+
+def _of_slopes() -> tuple[Array, Array]:
+    """Integrals across the depth of f_i f_j' s^k, k = 0 and 1, and of f_i' f_j' s^k, k = 0 to 2."""
+    at, weight = leggauss(5)
+    s, weight = 0.5 * (at + 1), 0.5 * weight
+    f = np.stack([s, 1 - s, 4 * s * (1 - s)])
+    df = np.stack([np.ones_like(s), -np.ones_like(s), 4 - 8 * s])
+    mixed = np.stack([np.einsum("iq,jq,q->ij", f, df, weight * s**k) for k in (0, 1)])
+    square = np.stack([np.einsum("iq,jq,q->ij", df, df, weight * s**k) for k in (0, 1, 2)])
+    return mixed, square
+
+
+_MIXED, _SQUARE = _of_slopes()
 _PAIRS = ((0, 0), (1, 0), (1, 1), (2, 0), (2, 1), (2, 2))
 #: places along the chord, on fine and on coarse grids, close together at both ends and round every end of a skin or
 #: web; own choice
@@ -154,9 +169,7 @@ def stress_function(layout: SectionLayout, materials: SectionMaterials, coarse: 
     outline, sheets = layout.outline, layout.sheets
     grid = chordwise_grid(layout, coarse)
     x = grid * outline.chord[:, None]
-    z_scale = outline.z_scale[:, None]
-    up = np.interp(grid, XI, outline.profile.upper) * z_scale
-    low = np.interp(grid, XI, outline.profile.lower) * z_scale
+    up, low = (face.T for face in outline.faces_at(grid.T))
     h_node = np.maximum(up - low, 1e-4 * outline.chord[:, None])
     dx = np.maximum(np.diff(x, axis=1), 1e-7 * outline.chord[:, None])
     h = 0.5 * (h_node[:, 1:] + h_node[:, :-1])
@@ -193,7 +206,9 @@ def stress_function(layout: SectionLayout, materials: SectionMaterials, coarse: 
     enclosed = {face: thick[face] * arc[face] for face in (+1, -1)}
     edge_h = h_node[:, [0, -1]]
     air = _hollow(h, x, dx, layout, materials) if layout.patches.count else {}
-    GJ, phi = _solve(G, deep, dx, Gt, arc, enclosed, air, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h)
+    # a wing is so thin that its faces' slopes count for nothing; a body's do
+    slopes = (np.diff(low, axis=1) / dx, np.diff(h_node, axis=1) / dx) if isinstance(outline, DrawnOutline) else None
+    GJ, phi = _solve(G, deep, dx, Gt, arc, enclosed, air, edge_Gt, edge_t * edge_h.T[:, None, :], edge_h, slopes)
     return StressFunction(GJ, phi[..., 0], phi[..., 1], phi[..., 2], x, up, low, G, deep, laid, arc)
 
 
@@ -208,8 +223,13 @@ def _solve(
     edge_Gt: Array,
     edge_area: Array,
     edge_h: Array,
+    slopes: tuple[Array, Array] | None = None,
 ) -> tuple[Array, Array]:
-    """GJ (V, S), and phi on the upper face, on the lower, and the bubble: (V, S, M, 3)."""
+    """GJ (V, S), and phi on the upper face, on the lower, and the bubble: (V, S, M, 3).
+
+    `slopes` (S, elements): of the lower face, and of the depth. Where they count, s = (z - z_l) / h changes along the
+    chord too: d phi / dx = f_i phi_i' - f_i' (z_l' + s h') / h phi_i.
+    """
     v_count, s_count, elements = G.shape
     nodes = elements + 1
     grid = (v_count, s_count, nodes)
@@ -224,9 +244,21 @@ def _solve(
         )
         own[i, j][..., :-1] += term
         own[i, j][..., 1:] += term
+    if slopes is not None:
+        low, high = slopes
+        mixed = (low * _MIXED[0][:, :, None, None] + high * _MIXED[1][:, :, None, None])[:, :, None] / G
+        steep = (low**2, 2 * low * high, high**2)
+        square = sum(_SQUARE[k][:, :, None, None] * part for k, part in enumerate(steep))
+        square = square[:, :, None] * (0.5 * dx / (G * h))
+        for i, j in _PAIRS:
+            both = 0.5 * (mixed[i, j] + mixed[j, i])
+            own[i, j][..., :-1] += square[i, j] + both
+            own[i, j][..., 1:] += square[i, j] - both
     for i in range(3):
         for j in range(3):
             beside[i, j, ..., :-1] = -_X_GRADIENT[i, j] * along
+            if slopes is not None:
+                beside[i, j, ..., :-1] += 0.5 * (mixed[i, j] - mixed[j, i])
         load[i][..., :-1] += _LOAD[i] * volume
         load[i][..., 1:] += _LOAD[i] * volume
 

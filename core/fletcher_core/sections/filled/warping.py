@@ -154,7 +154,7 @@ def skin_sums(
     for p in range(layout.sheets.count):
         face = int(layout.sheets.face[p])
         line, at_face = (phi.up, w.upper) if face > 0 else (phi.low, w.lower)
-        length, half = np.maximum(phi.arc[face], 1e-9), 0.5 * layout.sheets.t[p]
+        length, half = np.maximum(phi.arc[face], 1e-9), layout.sheets.out(p)
         # to the middle of the sheet's thickness, square to the face: what shears it there is next to nothing
         nx, nz = -face * np.diff(line, axis=-1) / length, face * dx / length
         x, z = (0.5 * (a[..., 1:] + a[..., :-1]) for a in (phi.x, line))

@@ -1,0 +1,285 @@
+"""Bodies of boards on edge and of solid foam, and what pushes a body, against closed forms."""
+
+from __future__ import annotations
+
+import json
+import math
+from typing import Any
+
+import numpy as np
+import pytest
+from fletcher_core.analysis.evaluation import Evaluation, compute
+from fletcher_core.analysis.solve import sections_of
+from fletcher_core.analysis.uncertainty import typical
+from fletcher_core.catalogue import catalogue
+from fletcher_core.failure import MODES, method_errors
+from fletcher_core.failure.modes.topples import falls_at
+from fletcher_core.kinds.skin import Skin
+from fletcher_core.kinds.strip import Strip
+from fletcher_core.loads import flap_effect
+from fletcher_core.loads.cases.body_motor import PULSES, torque
+from fletcher_core.model import Body, BodyStation, BodyWalls, Core, LeftOut, ProfileBody, Refused, SolidBody, explain
+from fletcher_core.report.on_edge import aside
+from fletcher_core.report.stand import stand
+from fletcher_core.sections import lay_out
+from fletcher_core.sections.figures import spreads
+from fletcher_core.verdicts import evaluate, why
+from pydantic import ValidationError
+
+from .test_body import LONG, SEAT, WING_AT, even, scheme, with_body
+
+BOARD = "foamboard_light"
+
+
+def profile(boards: int = 1, **more: Any) -> Body:
+    """As high from nose to tail."""
+    one = catalogue().board[BOARD].thickness.typical
+    return even(walls=ProfileBody(thickness_mm=boards * one), core=Core(material=BOARD), **more)
+
+
+def solid(width: float, height: float, roundness: float = 0.0, **more: Any) -> Body:
+    ends = [BodyStation(x_mm=x, width_mm=width, height_mm=height, roundness=roundness) for x in (0.0, LONG)]
+    return even(stations=ends, walls=SolidBody(), core=Core(material="epp30"), **more)
+
+
+def worked(body: Body, *pieces: Any) -> Evaluation:
+    return compute(with_body(body), scheme(*pieces), 61, False, False)
+
+
+def case_of(a: Evaluation, name: str) -> tuple[Any, int]:
+    k = next(k for k, c in enumerate(a.cases) if c.id == name)
+    return a.cases[k], a.solved.run_of(k)
+
+
+@pytest.mark.parametrize("boards", [1, 2, 3])
+def test_boards_on_edge_bend_by_all_their_papers(boards: int) -> None:
+    """EI up and down is h³ / 12 times the foam's E t and 2 n papers' E t, of which those between boards count too; a
+    push on the tail bends it as a cantilever."""
+    a = worked(profile(boards, wing_at_mm=WING_AT, seat_mm=12.0))
+    board, high = catalogue().board[BOARD], 60.0
+    assert board.core is not None
+    assert board.paper_thickness is not None
+    assert board.paper_E_along is not None
+    foam = boards * board.thickness.typical - 2 * board.paper_thickness.typical
+    Et = board.paper_E_along.typical * board.paper_thickness.typical
+    by_hand = (board.core.E * foam + 2 * boards * Et) * high**3 / 12
+    EI = float(a.solved.properties.EIzz[0, 30])
+    assert pytest.approx(by_hand, rel=2e-3) == EI
+    case, run = case_of(a, "body_handling")
+    at = 0.5 * (case.pushes[0].start + case.pushes[0].end)
+    bend = float(np.interp(at, a.layout.plan.y, a.solved.shape.bend[run]))
+    assert -bend == pytest.approx(case.factor * (at - WING_AT - 6.0) ** 3 / (3 * EI), rel=0.04)
+
+
+def test_it_weighs_what_its_boards_weigh() -> None:
+    one, two = (float(worked(profile(n)).solved.half_mass_g[0]) for n in (1, 2))
+    board = catalogue().board[BOARD]
+    assert one == pytest.approx(board.area_mass.typical * 1e-6 * 60.0 * LONG, rel=0.01)
+    assert two == pytest.approx(2 * one, rel=0.01)
+
+
+def test_a_deep_plate_falls_over_where_theory_says() -> None:
+    """A push at the end of a cantilever, an even moment, and one spread evenly (Timoshenko and Gere 1961: 4.013, π / 2,
+    12.85)."""
+    s, EI, GJ = np.linspace(0, 500, 201), 8e5, 5e5
+    root = math.sqrt(EI * GJ)
+    ones = np.ones((1, len(s)))
+    for moment, told in (
+        (500 - s, 4.013 * root / 500**2),
+        (0 * s + 1, 0.5 * np.pi * root / 500),
+        (0.5 * (500 - s) ** 2, 12.85 * root / 500**3),
+    ):
+        assert float(falls_at(s, moment[None], EI * ones, GJ * ones)[0]) == pytest.approx(told, rel=5e-3)
+    assert np.isinf(falls_at(s, 0 * ones, EI * ones, GJ * ones)[0])
+
+
+def test_only_a_profile_falls_over() -> None:
+    told = evaluate(with_body(profile()), scheme(), ledger=False, spread=False)
+    assert any(m.mode == "topples" for m in told.modes)
+    assert "method.topples" in method_errors(profile())
+    assert "method.topples" not in method_errors(even())
+    boxed = evaluate(with_body(even()), scheme(), ledger=False, spread=False)
+    assert not any(m.mode == "topples" for m in boxed.modes)
+    assert MODES["topples"].only_on_edge
+
+
+def _rectangle(w: float, h: float) -> float:
+    """Timoshenko and Goodier 1951."""
+    a, b = max(w, h), min(w, h)
+    series = sum(math.tanh(k * math.pi * a / 2 / b) / k**5 for k in range(1, 60, 2))
+    return a * b**3 * (1 / 3 - 64 / math.pi**5 * b / a * series)
+
+
+@pytest.mark.parametrize("size", [(50, 50), (50, 75), (75, 50), (50, 100), (120, 50)])
+@pytest.mark.parametrize("roundness", [0.0, 1.0])
+def test_solid_bodies_are_those_of_closed_forms(size: tuple[float, float], roundness: float) -> None:
+    """EI and mass to 0.1 %, GJ to 3 % on the soft side: a rectangle's series, an ellipse's π a³ b³ / (a² + b²)."""
+    w, h = size
+    layout = lay_out(solid(w, h, roundness), [], 5)
+    table = spreads(layout)
+    made = sections_of(layout, typical(table, 1), np.ones((1, 0)))
+    E, G = table["core.E"].typical, table["core.G"].typical
+    a, b = 0.5 * w, 0.5 * h
+    J = _rectangle(w, h) if not roundness else math.pi * a**3 * b**3 / (a**2 + b**2)
+    area, inertia = (w * h, w * h**3 / 12) if not roundness else (math.pi * a * b, math.pi / 4 * a * b**3)
+    assert float(made.properties.EA[0, 2]) == pytest.approx(E * area, rel=1e-3)
+    assert float(made.properties.EIxx[0, 2]) == pytest.approx(E * inertia, rel=1e-3)
+    GJ = float(layout.kernel.twist_stiffness(layout.section, made.materials)[0, 2])
+    assert 0.97 * G * J <= GJ <= G * J
+
+
+def test_film_round_a_round_body_adds_what_a_thin_tube_has() -> None:
+    """2 π r³ G t, Bredt's (1896), within 4 %."""
+    body, film = solid(60, 60, 1.0), Skin(id="f", material="covering_light", y_to_mm=LONG)
+    layout = lay_out(body, [film], 5)
+    values = typical(spreads(layout), 2)
+    made = sections_of(layout, values, np.array([[0.0], [1.0]]))
+    bare, covered = layout.kernel.twist_stiffness(layout.section, made.materials)[:, 2]
+    Gt = float(made.materials.sheet_Gt[0, 0])
+    assert covered - bare == pytest.approx(2 * math.pi * 30.0**3 * Gt, rel=0.04)
+
+
+def test_the_motor_twists_the_nose_by_its_torque() -> None:
+    """T L / GJ from the motor to the seat, and nothing behind it."""
+    a = worked(even(wing_at_mm=WING_AT, seat_mm=12.0))
+    case, run = case_of(a, "body_motor")
+    GJ, T = float(a.solved.GJ[0, 20]), case.pushes[0].torque
+    twist = a.solved.shape.twist[run]
+    assert abs(float(twist[0])) == pytest.approx(T * (WING_AT + 6.0 - 15.0) / GJ, rel=0.05)
+    assert abs(float(twist[-1])) < 0.01 * abs(float(twist[0]))
+    # 8 N by 230 mm: √(T³ / 2 ρ A) is 71 W of jet, 141 W at the shaft, 957 rad / s
+    assert torque(8.0, 230.0) / PULSES == pytest.approx(1e3 * 141.6 / 956.5, rel=0.02)
+
+
+def test_a_wheel_is_stopped_as_hard_as_the_belly_would_be() -> None:
+    """Whatever its place: it moves up at one times the factor there, in translation and rotation together."""
+    for at in (20.0, 200.0, 600.0):
+        a = worked(even(wheel_mm=at))
+        case, run = case_of(a, "body_wheel")
+        carried = a.cases[0]
+        assert case.lumps == carried.lumps
+        flying = 9.80665e-3 * a.flying_g
+        lever_times = case.pitching
+        # acceleration in weights at the wheel: of all of it, and as it turns about the balance point
+        balance = at - lever_times / (case.pushes[0].up * _per_moment(a))
+        assert case.inertia + case.pitching * (at - balance) == pytest.approx(1.0, abs=1e-9)
+        assert case.pushes[0].up == pytest.approx(case.inertia * flying)
+        assert np.isfinite(a.solved.forces.moment[run]).all()
+    assert not any(c.id == "body_wheel" for c in worked(even()).cases)
+
+
+def _per_moment(a: Evaluation) -> float:
+    elevator = next(c for c in a.cases if c.id == "body_elevator")
+    push = elevator.pushes[0]
+    wheel = next(c for c in a.cases if c.id == "body_wheel")
+    at = 0.5 * (wheel.pushes[0].start + wheel.pushes[0].end)
+    # two levers of one balance point: both turn it by push × lever × per_moment
+    tail = elevator.pitching / push.up
+    nose = wheel.pitching / wheel.pushes[0].up
+    return (tail - nose) / (0.5 * (push.start + push.end) - at)
+
+
+def test_a_hook_before_the_balance_point_bends_the_nose() -> None:
+    def bends(**more: Any) -> float:
+        airframe = with_body(even(**more))
+        airframe = airframe.model_copy(update={"flight": airframe.flight.model_copy(update={"line_g": 4.0})})
+        a = compute(airframe, scheme(), 61, False, False)
+        _, run = case_of(a, "body_line")
+        return float(np.abs(a.solved.forces.moment[run, : a.layout.held]).max())
+
+    assert bends(hook_mm=60.0) > 2 * bends()
+
+
+def test_a_tail_that_leans_loses_what_it_leans() -> None:
+    """θ = F L² / 2 EI of a cantilever against tau delta (Glauert 1927), as 1 / (1 + θ / tau delta)."""
+    a = worked(even(wing_at_mm=WING_AT, seat_mm=12.0))
+    told = evaluate(a.airframe, a.scheme, ledger=False, spread=False).tail_effects
+    case, _ = case_of(a, "body_elevator")
+    push = case.pushes[0]
+    long = 0.5 * (push.start + push.end) - WING_AT - 6.0
+    lean = abs(push.up) * long**2 / (2 * float(a.solved.properties.EIxx[0, 30]))
+    flat = a.airframe.parts.tailplane
+    assert flat is not None
+    assert flat.elevator is not None
+    worth = float(flap_effect(flat.elevator.chord_share)[0] * np.radians(flat.elevator.throw_deg))
+    by_hand = lean / worth / (1 + lean / worth)
+    found = next(t for t in told if t.surface == "elevator")
+    assert found.eaten.value == pytest.approx(by_hand, rel=0.04)
+    left = why(a.airframe, a.scheme, found.id)
+    assert left.steps[-1].number == pytest.approx(found.eaten.value)
+    with pytest.raises(Refused):
+        why(a.airframe, a.scheme, "effect:nothing")
+
+
+def test_a_thin_profile_gives_its_rudder_away_and_a_thick_one_less() -> None:
+    def eaten(boards: int) -> float:
+        told = evaluate(with_body(profile(boards)), scheme(), ledger=False, spread=False)
+        return next(t.eaten.value for t in told.tail_effects if t.surface == "rudder")
+
+    assert 1.5 * eaten(2) < eaten(1) < 1.0
+
+
+def test_ply_between_two_boards_is_laid_in_the_middle() -> None:
+    ply = Strip(id="p", material="birch_ply", width_mm=40, thickness_mm=0.8, level="middle", chord_from=0.5,
+                chord_to=0.5, y_from_mm=100, y_to_mm=600)  # fmt: skip
+    bare, laid = (worked(profile(2), *p).solved for p in ((), (ply,)))
+    k = int(np.argmin(np.abs(bare.layout.plan.y - 400.0)))
+    more = float(laid.properties.EIzz[0, k] - bare.properties.EIzz[0, k])
+    E, foam = catalogue().stock["birch_ply"].E.typical, 0.0
+    # in its plane, as far as its glue lets it, less the foam whose place it takes
+    gamma = float(laid.materials.gamma[0, 0])
+    core = catalogue().board[BOARD].core
+    assert core is not None
+    foam = core.E
+    assert more == pytest.approx((E - foam) * 0.8 * 40.0**3 / 12, rel=0.02)
+    assert 0.5 < gamma <= 1.0
+
+
+def test_words_of_a_profile_are_left_and_right() -> None:
+    told = evaluate(with_body(profile()), scheme(Skin(id="f", material="covering_light", surface="top", y_to_mm=LONG)))
+    said = json.dumps([told.sentence, *[m.how for m in told.modes], *[line.where for line in told.ledger]])
+    assert "left" in said
+    assert "top film" not in said
+    assert "of chord" not in said
+    assert aside("top speed") == "top speed"
+    assert aside("the foam crushes on the bottom face") == "the foam crushes on the right"
+    assert aside("cord in the leading edge, 20 mm") == "cord in the top edge, 20 mm"
+
+
+def test_the_stand_cuts_a_profile_out_as_it_is_seen_from_the_side() -> None:
+    airframe = with_body(profile())
+    schemes = [scheme().model_copy(update={"part": name, "id": name, "name": name}) for name in airframe.parts.there()]
+    body = next(p for p in stand(airframe, schemes, {}).parts if p.part == "body")
+    up = [z for _, z in body.side[0]]
+    assert max(up) == pytest.approx(0.0, abs=0.01)
+    assert min(up) == pytest.approx(-60.0, abs=0.01)
+    wide = [y for y, _ in body.plan[0]]
+    assert max(wide) - min(wide) < 6.0
+
+
+@pytest.mark.parametrize(
+    ("more", "at"),
+    [
+        ({"walls": {"kind": "profile", "thickness_mm": 7.3}, "core": {"material": BOARD}}, "walls.thickness_mm"),
+        ({"walls": {"kind": "solid"}, "core": {"material": BOARD}}, "core.material"),
+        ({"walls": {"kind": "solid"}, "core": {"material": "epp30"}, "left_out": [LeftOut()]}, "left_out.0.side"),
+        ({"wheel_mm": 1200.0}, "wheel_mm"),
+        ({"hook_mm": 900.0}, "hook_mm"),
+        ({"walls": {"kind": "carved"}}, "walls"),
+        ({"core": {"material": "balsa_light"}}, "core.material"),
+        ({"core": {"material": BOARD, "peeled": "top"}}, "core.peeled"),
+    ],
+)
+def test_what_cannot_be_is_told_at_its_field(more: dict[str, Any], at: str) -> None:
+    with pytest.raises(ValidationError) as caught:
+        even(**more)
+    assert at in [p["field"] for p in explain(caught.value, Body)]
+
+
+def test_an_older_body_reads_as_it_was() -> None:
+    raw = json.loads(even().model_dump_json())
+    for field in ("propeller_mm", "wheel_mm", "hook_mm"):
+        del raw[field]
+    assert Body.model_validate(raw) == even()
+    assert isinstance(Body.model_validate(raw).walls, BodyWalls)
+    assert SEAT < LONG
