@@ -29,7 +29,7 @@ def airframes(person: Person) -> list[dict[str, Any]]:
 def test_two_visitors_are_apart() -> None:
     one, other = visit(), visit()
     mine, theirs = airframes(one), airframes(other)
-    assert [c["name"] for c in mine] == [c["name"] for c in theirs] == ["Dunlin", "Sanderling", "Turnstone"]
+    assert [c["name"] for c in mine] == [c["name"] for c in theirs] == ["Dunlin", "Plover", "Sanderling", "Turnstone"]
     assert not {c["id"] for c in mine} & {c["id"] for c in theirs}
     assert one.delete(f"/api/airframes/{theirs[0]['id']}").status_code == 404
     assert one.delete(f"/api/airframes/{mine[0]['id']}").status_code == 204

@@ -43,6 +43,7 @@ _METHODS = {
     "seam": "when a glued seam opens",
     "seam_peel": "when a glued seam peels",
     "side_wall": "when a side wall buckles",
+    "topples": "when a profile falls over sideways",
     "panel_buckling": "when a sheet buckles between what holds it",
     "skin_compression": "when a skin is crushed",
     "core_tension": "when foam cracks",

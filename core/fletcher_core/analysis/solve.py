@@ -19,7 +19,7 @@ from ..sections import (
     ShearFlow,
     Sums,
     Twist,
-    bridged,
+    closing,
     derive,
     section_materials,
 )
@@ -124,12 +124,13 @@ def load(
     per_run = [cases[0]] * count + list(cases[1:])
     more = len(cases) > 1
     at = p.take(runs) if more else p
-    force, loads = forces_in(layout, at, flying_mass_g, per_run)
+    materials = sections.materials.take(runs) if more else sections.materials
+    force, loads = forces_in(layout, at, materials, flying_mass_g, per_run)
     turning = twist.take(runs) if more else twist
     wing = LoadedPart(
         layout,
         {k: v[runs] for k, v in sections.values.items()} if more else sections.values,
-        sections.materials.take(runs) if more else sections.materials,
+        materials,
         at, sections.sums, flow.take(runs) if more else flow, force,
         (force.torque / turning.GJ, force.torque_air / turning.GJ), turning.stress, GJ=turning.GJ,
     )  # fmt: skip
@@ -189,7 +190,7 @@ def shape_in(solved: Solved, flying_mass_g: Array | float, case: Case, limit: Ar
     """How all variants bend and twist in one more case, at its limit or at (V,) others."""
     p = solved.properties
     at = np.reshape(case.factor if limit is None else limit, (-1, 1))
-    f, _ = forces_in(solved.layout, p, flying_mass_g, [case] * solved.variants)
+    f, _ = forces_in(solved.layout, p, solved.materials, flying_mass_g, [case] * solved.variants)
     curvature = p.curvature(at * f.moment, at * f.moment_z)
     torque = at * f.torque + f.torque_air
     layout = solved.layout
@@ -209,7 +210,7 @@ def _either_way(layout: PartLayout, shape: Shape) -> Shape:
 
 
 def _on_a_body(
-    body: Body, layout: PartLayout, properties: SectionProperties, cases: Sequence[Case]
+    body: Body, layout: PartLayout, properties: SectionProperties, materials: SectionMaterials, cases: Sequence[Case]
 ) -> tuple[Forces, PartLoads]:
     """In balance about the wing's seat."""
     x = layout.plan.y
@@ -222,7 +223,7 @@ def _on_a_body(
         middles, turns = high - 0.5 * layout.plan.chord, high - properties.x_shear / layout.plan.cos_sweep
     else:
         middles = 0.5 * (outline.upper.max(axis=1) + outline.lower.min(axis=1))
-        turns = turning_height(body, x, outline, bridged(layout))
+        turns = turning_height(body, x, outline, closing(layout, materials))
     f = body_forces(x, properties.mass, seat, turns, middles, cases)
     nothing = np.zeros_like(properties.mass)
     carried = nothing + np.stack([carried_along(x, c) for c in cases]) * 1e-3 * GRAVITY
@@ -235,12 +236,13 @@ def _on_a_body(
 
 
 def forces_in(
-    layout: PartLayout, properties: SectionProperties, flying_mass_g: Array | float, cases: Sequence[Case]
-) -> tuple[Forces, PartLoads]:
-    """Of R runs, each with its properties and its case, under a factor of 1 of it."""
+    layout: PartLayout, properties: SectionProperties, materials: SectionMaterials, flying_mass_g: Array | float,
+    cases: Sequence[Case],
+) -> tuple[Forces, PartLoads]:  # fmt: skip
+    """Of R runs, each with its properties, its materials and its case, under a factor of 1 of it."""
     plan, chord, part = layout.plan, layout.outline.chord, layout.part
     if isinstance(part, Body):
-        return _on_a_body(part, layout, properties, cases)
+        return _on_a_body(part, layout, properties, materials, cases)
     loads = part_loads(
         layout.part, plan, flying_mass_g, properties.mass / plan.cos_sweep, layout.outline.profile.cm0(), cases
     )

@@ -8,12 +8,14 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from . import (
+    bands,
     bead,
     block,
     boards,
     box,
     cloth,
     cord,
+    cross,
     foam_web,
     notch,
     plate,
@@ -39,8 +41,9 @@ KINDS: Mapping[str, Kind[Any]] = {
     kind.name: kind
     for kind in (
         rod.KIND, tube.KIND, strip.KIND, sandwich.KIND, web.KIND, foam_web.KIND, boards.KIND, box.KIND, ribs.FOAM,
-        ribs.BOARD, ribs.WOOD, bead.KIND, cord.KIND, skin.KIND, tape.KIND, cloth.KIND, block.KIND, plate.KIND,
-        pocket.KIND, notch.KIND,
+        ribs.BOARD,
+        ribs.WOOD, cross.KIND, bead.KIND, cord.KIND, skin.KIND, tape.KIND, bands.KIND, cloth.KIND, block.KIND,
+        plate.KIND, pocket.KIND, notch.KIND,
     )
 }  # fmt: skip
 #: the same for whoever reads types
@@ -56,10 +59,12 @@ Piece = Annotated[
     | ribs.FoamRibs
     | ribs.BoardRibs
     | ribs.WoodRibs
+    | cross.CrossSheet
     | bead.Bead
     | cord.Cord
     | skin.Skin
     | tape.TapeStrip
+    | bands.Bands
     | cloth.Cloth
     | block.Block
     | plate.Plate
@@ -69,9 +74,11 @@ Piece = Annotated[
 ]
 
 
-def fits_on(piece_kind: str, part: str, hollow: bool) -> bool:
-    """Whether a kind of piece is laid on a part."""
-    kind = KINDS[piece_kind]
+def fits_on(piece_kind: str, part: str, hollow: bool, on_edge: bool = False) -> bool:
+    """Whether a kind of piece is laid on a part; `on_edge`: a body that stands on edge."""
+    kind, names = KINDS[piece_kind], {part} | ({"on edge"} if on_edge else set())
+    if kind.only_on and not (kind.only_on & names):
+        return False
     return kind.only_hollow <= hollow and not (hollow and part in kind.never_on)
 
 

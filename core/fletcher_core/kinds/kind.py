@@ -122,6 +122,7 @@ class Kind(Generic[P]):
     size_field : (piece, direction) -> the field that makes it so tall (z) or wide (x).
     width_seen : mm, from above. band : (piece, chord, x_le) -> (x fore, x aft), for what is no stick and no sheet.
     stands : (piece) -> places along the span, mm, of what stands across it.
+    slants : (piece) -> (places along the span, share of the chord there) of what goes to and fro over it, or None.
     bond : what kind of joint its glue line is; None where it has none.
     uses : (piece) -> further figures of the catalogue that it is computed from, by prefix.
     derived : (piece, values) -> figures that follow from those, by full name.
@@ -134,7 +135,9 @@ class Kind(Generic[P]):
         what comes from no roll.
     twists_alone : it has no part in what skins, webs and cut-outs do against twist.
     for_hits : it is there for knocks, so that it is never called dead weight.
-    only_hollow : it is for hollow parts alone. never_on : names of parts that it is not for where they are hollow.
+    only_hollow : it is for hollow parts alone. only_on : names of the parts that it is for ("on edge": a body that
+        stands so), all where empty.
+    never_on : names of parts that it is not for where they are hollow.
     look : its own hatch where it is no material.
     """
 
@@ -153,6 +156,7 @@ class Kind(Generic[P]):
     width_seen: Callable[[P], float] = seen_wide
     band: Callable[[P, Array, Array], tuple[Array, Array]] | None = None
     stands: Callable[[P], Array] | None = None
+    slants: Callable[[P], tuple[Array, Array] | None] | None = None
     bond: Literal["slot", "faced", "plate"] | None = "slot"
     uses: Callable[[P], list[str]] = lambda piece: []
     derived: Callable[[P, Values], dict[str, Array]] = lambda piece, values: {}
@@ -169,6 +173,7 @@ class Kind(Generic[P]):
     look: str = ""
     #: parts on which it is not laid
     never_on: frozenset[str] = field(default_factory=frozenset)
+    only_on: frozenset[str] = field(default_factory=frozenset)
 
     @property
     def name(self) -> str:

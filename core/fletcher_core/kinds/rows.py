@@ -96,7 +96,8 @@ class MemberRow:
     round : drawn as a circle; `bore` is the diameter of the hole in it, 0 for none.
     loose : it lies in what has been cut off, so that only its weight counts.
     bond_mm : thickness of its glue line; the glue's usual one if None. fills : it keeps what it lies in from being
-        crushed. yields : pressed, it goes on bearing as foam does.
+        crushed. yields : pressed, it goes on bearing as foam does. sheared : mm, its largest shear strain per twist
+        over its own G, where its shape does not tell.
     """
 
     piece: int
@@ -133,6 +134,7 @@ class MemberRow:
     bond_mm: float | None = None
     fills: bool = True
     yields: bool = False
+    sheared: float | None = None
 
 
 @dataclass(frozen=True)

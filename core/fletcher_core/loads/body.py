@@ -72,19 +72,22 @@ def _of_each(cases: Sequence[Case], make: Callable[[Case], Array]) -> Array:
     return np.stack([found[case] for case in cases])
 
 
-def turning_height(body: Body, x: Array, outline: Outline, bridged: NDArray[np.bool_]) -> Array:
-    """(S,) mm over the straight line, of the place about which a section turns under a push sideways.
+def turning_height(body: Body, x: Array, outline: Outline, closed: Array) -> Array:
+    """(V, S) mm over the straight line, of the place about which a section turns under a push sideways.
 
     The middle of a closed box; where the bottom or the top is left out it lies beyond the other one, as of a channel of
-    even wall: 3 h² / (w + 6 h) outside it (Timoshenko 1955). `bridged` (S,): where film or tape closes it again.
+    even wall: 3 h² / (w + 6 h) outside it (Timoshenko 1955). `closed` (V, S): how far film or tape closes it again, 0
+    to 1.
     """
     high, low = outline.upper.max(axis=1), outline.lower.min(axis=1)
     wide, tall = outline.chord, high - low
     out = 3 * tall**2 / (wide + 6 * tall)
-    found = 0.5 * (high + low)
+    middle = 0.5 * (high + low)
+    found = middle + 0.0 * closed
     for gone in body.left_out:
-        here = (x >= gone.x_from_mm) & (x <= gone.x_to_mm) & ~bridged
-        found = np.where(here, high + out if gone.side == "bottom" else low - out, found)
+        here = (x >= gone.x_from_mm) & (x <= gone.x_to_mm)
+        open_one = high + out if gone.side == "bottom" else low - out
+        found = np.where(here, open_one + closed * (middle - open_one), found)
     return np.asarray(found)
 
 

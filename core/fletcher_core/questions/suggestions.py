@@ -307,7 +307,7 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
             [Problem(("kind",), "kind", "This part is solid: there is no room for it.", "Choose a hollow section.")]
         )
     found = made.suggest(Room(taken, plan.half_span, end, share, min(depth, _DEEP), float(plan.chord[0])))
-    if not all(fits_on(p.kind, scheme.part, hollow) for p in found):  # type: ignore[attr-defined]
+    if not all(fits_on(p.kind, scheme.part, hollow, getattr(part, "on_edge", False)) for p in found):  # type: ignore[attr-defined]
         what = f"That is not laid on a {PARTS[scheme.part].half}."
         raise NotForThisPart([Problem(("kind",), "kind", what, "Choose another kind of piece.")])
     if ground.inside is None:

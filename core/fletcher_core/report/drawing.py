@@ -40,6 +40,11 @@ def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
     if hasattr(piece, "x_from"):
         return y, x_le + piece.x_from * chord, x_le + piece.x_to * chord
     kind = kind_of(piece)
+    if kind.slants is not None and (slants := kind.slants(piece)) is not None:
+        y, share = slants
+        chord, x_le = plan.at(y)
+        half = 0.5 * kind.width_seen(piece)
+        return y, x_le + share * chord - half, x_le + share * chord + half
     if kind.stands is not None:
         return _comb(layout, kind.stands(piece), kind.width_seen(piece))
     if kind.band is not None:

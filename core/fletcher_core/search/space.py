@@ -136,7 +136,7 @@ def _stick_pieces(
             run = {"y_from_mm": 0.0, "y_to_mm": usual[1] if end is None else end, "chord_from": at, "chord_to": at,
                    "glue": glue}  # fmt: skip
             for kind, material, sizes in _sizes(shelf):
-                if not fits_on(kind, on, part.hollow):
+                if not fits_on(kind, on, part.hollow, getattr(part, "on_edge", False)):
                     continue
                 found += _stick(kind, material, sizes, run)
     return found

@@ -20,7 +20,7 @@ from .filled import (
     without_core,
 )
 from .layout import PartLayout, lay_out
-from .left_out import bridged, open_wall
+from .left_out import closing, open_wall
 from .materials import section_materials
 from .own_sheets import face_thickness
 from .section import (
@@ -57,7 +57,7 @@ __all__ = [
     "TorsionStress",
     "Twist",
     "beside_sticks",
-    "bridged",
+    "closing",
     "derive",
     "face_thickness",
     "figures_as",

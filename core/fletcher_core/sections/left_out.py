@@ -14,6 +14,7 @@ from ..model.body import Body, LeftOut
 
 if TYPE_CHECKING:
     from .layout import PartLayout
+    from .section import SectionMaterials
 
 Array = NDArray[np.float64]
 
@@ -55,16 +56,31 @@ def _whole(layout: PartLayout) -> Array:
     return np.asarray(1 - 2 * sheet_of(layout.part).board / layout.outline.chord)
 
 
-def bridged(layout: PartLayout) -> NDArray[np.bool_]:
-    """(S,) whether something that is switched on lies over what is left out, from side to side."""
-    found = np.zeros(len(layout.plan.y), dtype=bool)
-    for row in layout.sheet_rows:
-        if row.piece is not None and row.bears == "flow" and layout.pieces[row.piece].on:
-            for patch in _own(layout):
-                if patch.face == row.face:
-                    across = (row.share_from <= patch.share_from + 1e-6) & (row.share_to >= patch.share_to - 1e-6)
-                    found |= across & (row.weight > 0) & (patch.present > 0)
-    return found
+def closing(layout: PartLayout, m: SectionMaterials) -> Array:
+    """(V, S), 0 where a side is open to 1 where it is as it was: how far what lies over it makes a tube of it again.
+
+    The flow round the tube is that of the open section less what its own slip asks back over the slip of the whole way
+    round, so that it goes with (way round with all its walls) / (way round with what lies over the opening), each the
+    integral of ds / G t (Bredt 1896; Bruhn 1973, ch. A17).
+    """
+    chord, outline = layout.outline.chord, layout.outline
+    tall = outline.upper.max(axis=1) - outline.lower.min(axis=1)
+    found = np.zeros((m.variants, len(chord)))
+    sheets, Gt = layout.section.sheets, m.sheet_on * m.sheet_Gt
+    own = np.array([r.piece is None for r in layout.sheet_rows], dtype=bool)
+    for patch in _own(layout):
+        over = np.zeros_like(found)
+        for k, row in enumerate(layout.sheet_rows):
+            if row.piece is None or row.bears != "flow" or row.face != patch.face:
+                continue
+            across = (row.share_from <= patch.share_from + 1e-6) & (row.share_to >= patch.share_to - 1e-6)
+            over += Gt[:, [k]] * (across * row.weight * (patch.present > 0))
+        there = own & (sheets.face == -patch.face)
+        wall = (m.foam.G * (layout.section.wall_mm or 0.0))[:, None] + (Gt * there) @ (sheets.present > 0)
+        whole = (2 * tall + chord) / wall
+        now = whole + chord / np.maximum(over, 1e-9)
+        found = np.maximum(found, np.where(over > 0, (whole + chord / wall) / now, 0.0))
+    return np.minimum(found, 1.0)
 
 
 def cut_open(rows: list[SheetRow], patches: list[PatchRow]) -> list[SheetRow]:
@@ -76,7 +92,7 @@ def cut_open(rows: list[SheetRow], patches: list[PatchRow]) -> list[SheetRow]:
         for row in rows:
             gone = (patch.present > 0) & (row.weight > 0)
             gone &= np.minimum(row.share_to, patch.share_to) > np.maximum(row.share_from, patch.share_from)
-            if row.face != patch.face or not gone.any():
+            if row.face != patch.face or row.bears == "none" or not gone.any():
                 found.append(row)
                 continue
             low = np.clip(patch.share_from, row.share_from, row.share_to)

@@ -1079,6 +1079,66 @@ export interface components {
             unreadable: components["schemas"]["UnreadableOut"][];
         };
         /**
+         * Bands
+         * @description Strips of tape or film from wall to wall over an open side, every so many mm.
+         */
+        Bands: {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bands";
+            /**
+             * Laid
+             * @default crossed
+             * @enum {string}
+             */
+            laid: "across" | "crossed";
+            /**
+             * Material
+             * @default packing_tape
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Pitch Mm
+             * @default 60
+             */
+            pitch_mm: number;
+            /**
+             * Surface
+             * @default bottom
+             * @enum {string}
+             */
+            surface: "top" | "bottom" | "both";
+            /**
+             * Width Mm
+             * @default 24
+             */
+            width_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * Bare
          * @description The same wing with nothing in it.
          */
@@ -2064,6 +2124,69 @@ export interface components {
              * @enum {string}
              */
             peeled: "none" | "top" | "bottom" | "both";
+        };
+        /**
+         * CrossSheet
+         * @description A lying sheet of paper-faced board, so wide at its start and at its end, with its grain along the body.
+         */
+        CrossSheet: {
+            /**
+             * Chord From
+             * @default 0.5
+             */
+            chord_from: number;
+            /**
+             * Chord To
+             * @default 0.5
+             */
+            chord_to: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cross";
+            /**
+             * Material
+             * @default foamboard_light
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Width From Mm
+             * @default 60
+             */
+            width_from_mm: number;
+            /**
+             * Width To Mm
+             * @default 40
+             */
+            width_to_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /** CsvText */
         CsvText: {
@@ -3437,7 +3560,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "foam_web" | "boards" | "box" | "foam_ribs" | "board_ribs" | "wood_ribs" | "bead" | "cord" | "skin" | "tape" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
+            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "foam_web" | "boards" | "box" | "foam_ribs" | "board_ribs" | "wood_ribs" | "cross" | "bead" | "cord" | "skin" | "tape" | "bands" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
             scheme: components["schemas"]["Scheme"];
         };
         /**
@@ -3665,7 +3788,7 @@ export interface components {
             /** Peeled Inside */
             peeled_inside?: ("none" | "top" | "bottom" | "both") | null;
             /** Pieces */
-            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
             /** Price */
             price: number | null;
             /** Twist Deg */
@@ -4205,7 +4328,7 @@ export interface components {
              */
             part: "wing" | "tailplane" | "fin" | "body";
             /** Pieces */
-            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
         /**
          * Screen
@@ -7685,7 +7808,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
             };
             /** @description Unprocessable Entity */

@@ -113,7 +113,7 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
               <span>
                 <b className="font-medium">{rough(verdict[key].value)} Hz</b> {key === "bending_hz" ? "first shake up and down" : "first shake in twist"}
                 <span className="block text-[14px] text-pencil">
-                  {rough(verdict[key].low)} to {rough(verdict[key].high)} Hz, root held still
+                  {rough(verdict[key].low)} to {rough(verdict[key].high)} Hz, {part === "body" ? "held at the wing" : "root held still"}
                 </span>
               </span>
               <RangeBar figure={verdict[key]} label={`Between ${rough(verdict[key].low)} and ${rough(verdict[key].high)} Hz`} />

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { PlanSheet } from "../drawing/PlanSheet";
 import { SliceView } from "../drawing/SliceView";
 import { moved } from "../lib/moved";
+import { isOnEdge } from "../lib/parts";
 import { factor, length } from "../lib/show";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
@@ -53,7 +54,9 @@ export function SheetSide({ bench }: { bench: Bench }) {
           to the weakest place
         </button>
       </label>
-      <div className="mt-2">{answer.slice && <SliceView slice={answer.slice} part={bench.name} selected={bench.selected} names={names} />}</div>
+      <div className="mt-2">
+        {answer.slice && <SliceView slice={answer.slice} part={bench.name} onEdge={isOnEdge(bench.part)} selected={bench.selected} names={names} />}
+      </div>
       {answer.slice && <HereLine curves={verdict.curves} station={answer.slice.y_mm} onWhy={bench.setWhy} />}
     </>
   );

@@ -27,7 +27,23 @@ const INK = COLOUR.ink;
 /** The wing's own height on the board at most, in pixels. */
 const TALLEST = 300;
 /** Sticks and tapes, whose ends a finger must be able to hit. */
-const THIN = new Set(["rod", "tube", "strip", "sandwich", "web", "foam_web", "boards", "box", "foam_ribs", "board_ribs", "wood_ribs", "bead", "cord", "tape"]);
+const THIN = new Set([
+  "rod",
+  "tube",
+  "strip",
+  "sandwich",
+  "web",
+  "foam_web",
+  "boards",
+  "box",
+  "foam_ribs",
+  "board_ribs",
+  "wood_ribs",
+  "bead",
+  "cord",
+  "tape",
+  "cross",
+]);
 /** How wide the word of a state stands on the ribbon, px. */
 const WORD_WIDE = { sound: 44, close: 88, "gives way": 64 } as const;
 

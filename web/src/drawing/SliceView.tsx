@@ -35,12 +35,14 @@ function Sheet({ piece, u, exaggerated }: { piece: SlicePiece; u: number; exagge
 interface Props {
   slice: Slice;
   part?: PartName;
+  /** It stands, and is drawn lying. */
+  onEdge?: boolean;
   selected?: string | null;
   names?: Record<string, string>;
 }
 
 /** The true section at the station line, with the neutral axis and where the strain goes. */
-export function SliceView({ slice, part = "wing", selected, names }: Props) {
+export function SliceView({ slice, part = "wing", onEdge = false, selected, names }: Props) {
   const units = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
@@ -64,9 +66,11 @@ export function SliceView({ slice, part = "wing", selected, names }: Props) {
       <figcaption className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-[17px] font-semibold">The slice, {placeOn(part, slice.y_mm, units)}</h2>
         <span className="text-[15px] text-pencil">
-          {part === "body"
-            ? `${length(slice.chord_mm, units)} wide, ${length(slice.thickness_mm, units)} high`
-            : `chord ${length(slice.chord_mm, units)}, ${length(slice.thickness_mm, units)} thick`}
+          {onEdge
+            ? `lying: ${length(slice.chord_mm, units)} high, its top edge on the left; ${length(slice.thickness_mm, units)} thick`
+            : part === "body"
+              ? `${length(slice.chord_mm, units)} wide, ${length(slice.thickness_mm, units)} high`
+              : `chord ${length(slice.chord_mm, units)}, ${length(slice.thickness_mm, units)} thick`}
         </span>
         <label className="ml-auto flex items-center gap-2 text-[15px]">
           <input type="checkbox" className="size-4 accent-kraft" checked={exaggerated} onChange={(e) => setExaggerated(e.target.checked)} />

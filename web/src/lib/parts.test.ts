@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { AirframeFile } from "../api/types";
-import { besideOf, halfSpan, partOf, partsOf, peeledInside, shownOf, withoutPart, withPart } from "./parts";
+import { besideOf, halfSpan, isOnEdge, partOf, partsOf, peeledInside, shownOf, withoutPart, withPart } from "./parts";
 
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
@@ -42,14 +42,19 @@ describe("parts of an aircraft", () => {
   it("read a body as one stretch, and keep its papers with its walls", () => {
     const body = {
       stations: [
-        { x_mm: 0, width_mm: 40 },
-        { x_mm: 700, width_mm: 20 },
+        { x_mm: 0, width_mm: 40, height_mm: 50 },
+        { x_mm: 700, width_mm: 20, height_mm: 30 },
       ],
       walls: { kind: "walls", peeled_inside: "none" },
     };
     const whole = file();
     const airframe = { ...whole.airframe, parts: { ...whole.airframe.parts, body } } as unknown as AirframeFile["airframe"];
     expect(halfSpan(partOf(airframe, "body"))).toBe(700);
+    expect(isOnEdge(partOf(airframe, "body"))).toBe(false);
+    const standing = { ...body, walls: { kind: "profile", thickness_mm: 5 } };
+    const beside = { ...airframe, parts: { ...airframe.parts, body: standing } } as unknown as typeof airframe;
+    expect(isOnEdge(partOf(beside, "body"))).toBe(true);
+    expect(partOf(beside, "body").panels[0]!.root_chord_mm).toBe(standing.stations[0]!.height_mm);
     const now = withPart(airframe, "body", (p) => peeledInside(p, "both"));
     expect(now.parts.body).toEqual({ ...body, walls: { kind: "walls", peeled_inside: "both" } });
   });

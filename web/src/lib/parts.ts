@@ -101,6 +101,11 @@ export function peeledInside(part: Lifting, peeled: "none" | "top" | "bottom" | 
   return { ...part, [field]: { ...made, peeled_inside: peeled } };
 }
 
+/** Whether it is a body of boards on edge, whose sections are told from top to bottom. */
+export function isOnEdge(part: Lifting): boolean {
+  return (part.aerofoil as { kind: string }).kind === "profile";
+}
+
 export function halfSpan(part: Lifting): number {
   return part.panels.reduce((sum, p) => sum + p.span_mm, 0);
 }

@@ -16,6 +16,8 @@ def outer_strain(row: MemberRow) -> float:
     For a rectangle h (1 - 8 / pi^2 sum 1 / (k^2 cosh(k pi w / 2 h))), k odd, h the lesser side (Timoshenko and
     Goodier 1951).
     """
+    if row.sheared is not None:
+        return row.sheared
     if row.round:
         return 0.5 * float(np.max(row.width))
     w, h = float(np.max(row.width)), float(np.max(row.height))
