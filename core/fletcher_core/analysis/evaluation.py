@@ -115,6 +115,21 @@ class Evaluation:
         case = self.cases[self.twists_most]
         return self.draws(shape_in(self.drawn, self.flying_g, case).twist[:, -1])
 
+    @cached_property
+    def tip_bends(self) -> Array:
+        """(V,) mm at the tip of every variant: in the first case; of a body in the one that bends it furthest, down as
+        well as up, which need not be the first."""
+        if not isinstance(self.layout.part, Body):
+            return self.solved.shape.bend[:, -1]
+        return np.abs(shape_in(self.solved, self.flying_g, self.cases[self.bends_most]).bend[:, -1])
+
+    @cached_property
+    def tip_twists(self) -> Array:
+        """(V,) radians, the same of twist."""
+        if not isinstance(self.layout.part, Body):
+            return self.solved.shape.twist[:, -1]
+        return shape_in(self.solved, self.flying_g, self.cases[self.twists_most]).twist[:, -1]
+
     @property
     def copies(self) -> int:
         return self.layout.part.copies

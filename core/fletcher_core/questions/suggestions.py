@@ -310,6 +310,11 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     if not all(fits_on(p.kind, scheme.part, hollow, getattr(part, "on_edge", False)) for p in found):  # type: ignore[attr-defined]
         what = f"That is not laid on a {PARTS[scheme.part].half}."
         raise NotForThisPart([Problem(("kind",), "kind", what, "Choose another kind of piece.")])
+    if isinstance(part, Body) and part.left_out:
+        # over what is open, where it is to close it
+        gone = part.left_out[0]
+        there = {"y_from_mm": gone.x_from_mm, "y_to_mm": gone.x_to_mm, "surface": gone.side}
+        found = [p.model_copy(update=there) if p.kind == "bands" else p for p in found]  # type: ignore[attr-defined]
     if ground.inside is None:
         return found
     # in the middle of a hollow a stick would lie on nothing

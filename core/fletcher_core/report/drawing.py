@@ -44,7 +44,8 @@ def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
         y, share = slants
         chord, x_le = plan.at(y)
         half = 0.5 * kind.width_seen(piece)
-        return y, x_le + share * chord - half, x_le + share * chord + half
+        middle = x_le + share * chord
+        return y, np.maximum(middle - half, x_le), np.minimum(middle + half, x_le + chord)
     if kind.stands is not None:
         return _comb(layout, kind.stands(piece), kind.width_seen(piece))
     if kind.band is not None:

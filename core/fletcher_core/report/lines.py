@@ -208,8 +208,8 @@ def _bought(a: Evaluation, with_it: int, without: int, run: Any) -> _Bought:
         GJ=gain(s.GJ),
         first=s.break_at(with_it)[0] - s.break_at(without)[0],
         hold=s.holds_to(with_it)[0] - s.holds_to(without)[0],
-        bend=float(s.shape.bend[without, -1] - s.shape.bend[with_it, -1]),
-        turn=float(np.degrees(abs(s.shape.twist[without, -1]) - abs(s.shape.twist[with_it, -1]))),
+        bend=float(a.tip_bends[without] - a.tip_bends[with_it]),
+        turn=float(np.degrees(abs(a.tip_twists[without]) - abs(a.tip_twists[with_it]))),
     )
 
 

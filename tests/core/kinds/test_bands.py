@@ -12,7 +12,11 @@ from fletcher_core.kinds import fits_on, kind_of
 from fletcher_core.kinds.bands import Bands, stiffness_share
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.model import BodyStation, LeftOut
+from fletcher_core.questions.suggestions import suggest
+from fletcher_core.report.drawing import plan_drawing
+from fletcher_core.sections import lay_out
 from fletcher_core.sections.left_out import closing
+from fletcher_core.verdicts import evaluate
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
@@ -130,6 +134,22 @@ def test_it_turns_between_the_open_box_and_the_shut_one() -> None:
     found = float(closing(a.layout, a.solved.materials)[0, at(a, 650.0)])
     assert 0.2 < found < 0.7
     assert float(closing(a.layout, a.solved.materials)[0, at(a, 300.0)]) == 0.0
+
+
+def test_they_are_laid_over_what_is_open_and_told_by_what_they_hold() -> None:
+    airframe = box().airframe
+    (made,) = suggest(airframe, scheme(), "bands")
+    assert isinstance(made, Bands)
+    assert (made.y_from_mm, made.y_to_mm, made.surface) == (FROM, LONG, "bottom")
+    (line,) = evaluate(airframe, scheme(made), spread=False).ledger
+    assert not line.dead_weight
+    assert line.buys_GJ > 3
+    # drawn from wall to wall, and straight ones upright
+    drawn = plan_drawing(lay_out(airframe.parts.body, [made], 9)).pieces[0].polygon  # type: ignore[arg-type]
+    across = [x for _, x in drawn]
+    assert max(across) - min(across) == pytest.approx(WIDE, abs=0.1)
+    upright = plan_drawing(lay_out(airframe.parts.body, [bands(laid="across")], 9)).pieces[0].polygon  # type: ignore[arg-type]
+    assert len(upright) > len(drawn)
 
 
 def test_they_are_for_hollow_bodies_alone_and_stand_apart() -> None:

@@ -1,62 +1,38 @@
-"""Well-known facts of the workshop, and whether the model gives them, with its numbers.
-
-    python -m fletcher_core.validation        prints docs/validation.md
-
-Every number is computed here and now; a fact that no longer holds is told as such, and a test fails.
-"""
+"""Facts of wings: spars, skins, folds, ribs."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any, Literal
 
-from .catalogue import catalogue
-from .comparisons import tables
-from .kinds import rectangle_constant
-from .kinds.boards import BoardSpar
-from .kinds.box import BoxSpar
-from .kinds.foam_web import FoamWeb
-from .kinds.ribs import FoamRibs
-from .kinds.rod import Rod
-from .kinds.skin import Skin
-from .kinds.strip import Strip
-from .kinds.tape import TapeStrip
-from .kinds.tube import Tube
-from .kinds.web import Web
-from .model import (
+from ..catalogue import catalogue
+from ..kinds import rectangle_constant
+from ..kinds.boards import BoardSpar
+from ..kinds.box import BoxSpar
+from ..kinds.foam_web import FoamWeb
+from ..kinds.ribs import FoamRibs
+from ..kinds.rod import Rod
+from ..kinds.skin import Skin
+from ..kinds.strip import Strip
+from ..kinds.tape import TapeStrip
+from ..kinds.tube import Tube
+from ..kinds.web import Web
+from ..model import (
     Airframe,
-    Body,
-    BodyStation,
-    ControlSurface,
     Core,
-    Fin,
     FlatPlate,
     Flight,
     FoldedBoard,
     Joint,
-    LeftOut,
     NacaAerofoil,
     Panel,
     Parts,
     Scheme,
     SheetedSection,
-    Tailplane,
     Wing,
 )
-from .report.verdict import Verdict
-from .verdicts import evaluate
-
-
-@dataclass(frozen=True)
-class Fact:
-    """What builders say, what the model gives, and whether that agrees."""
-
-    said: str
-    case: str
-    numbers: list[tuple[str, str]]
-    agrees: bool
-    why: str
+from ..report.verdict import Verdict
+from ..verdicts import evaluate
+from .fact import Fact
 
 
 def _wing(
@@ -395,102 +371,3 @@ def ribs_under_thin_sheets() -> Fact:
         "A sheet stands by the square of its thickness over its width; its bulge helps, as part of a cylinder, for as "
         "much as real cylinders stand of theory. What carries the bending is stiff and far apart: caps.",
     )
-
-
-def open_bottom() -> Fact:
-    """A box body, shut, with its bottom left out behind the wing, and closed again by film or tape."""
-    panel = Panel(span_mm=600.0, root_chord_mm=200.0, tip_chord_mm=200.0)
-    flat = Panel(span_mm=220.0, root_chord_mm=130.0, tip_chord_mm=130.0)
-    upright = Panel(span_mm=180.0, root_chord_mm=150.0, tip_chord_mm=100.0, sweep_mm=40.0)
-    plate = {"aerofoil": FlatPlate(thickness_mm=4.9), "core": Core(material="foamboard_light")}
-    turns = ControlSurface(y_from_mm=5.0, y_to_mm=170.0, chord_share=0.4, throw_deg=25.0)
-    ends = [BodyStation(x_mm=x, width_mm=60.0, height_mm=75.0) for x in (0.0, 850.0)]
-
-    def aircraft(*gone: LeftOut) -> Airframe:
-        return Airframe(
-            name="Box", promise_g=900.0, rest_g=500.0, flight=Flight(load_factor=4.0, speed_m_s=14.0),
-            parts=Parts(
-                wing=Wing(panels=[panel]), tailplane=Tailplane(panels=[flat], arm_mm=520.0, **plate),
-                fin=Fin(panels=[upright], arm_mm=530.0, rudder=turns, **plate),
-                body=Body(stations=ends, wing_at_mm=200.0, seat_mm=180.0, left_out=list(gone)),
-            ),
-        )  # fmt: skip
-
-    behind: dict[str, Any] = {"x_from_mm": 390.0, "x_to_mm": 845.0}
-    shut, gone = aircraft(), aircraft(LeftOut(side="bottom", **behind))
-    run: dict[str, Any] = {"surface": "bottom", "y_from_mm": 385.0, "y_to_mm": 850.0}
-    film = Skin(id="f", material="laminate_75um", **run)
-    strips = [
-        Strip(
-            id=f"s{k}", material="spruce", level="top", width_mm=4.0, thickness_mm=4.0, lying="flat", y_to_mm=850.0,
-            chord_from=c, chord_to=c,
-        )
-        for k, c in enumerate((0.14, 0.86))
-    ]  # fmt: skip
-
-    def of(airframe: Airframe, *pieces: Any) -> Verdict:
-        scheme = Scheme(part="body", id="b", name="B", pieces=list(pieces))
-        return evaluate(airframe, scheme, slice_at_mm=650.0, ledger=False, spread=False)
-
-    ways = [
-        ("shut", of(shut)), ("bottom left out behind the wing", of(gone)),
-        ("the same, film over it", of(gone, film)), ("the same, two spruce sticks under the top", of(gone, *strips)),
-    ]  # fmt: skip
-    found = dict(ways)
-    GJ = {name: v.section.GJ_Nmm2 for name, v in ways}
-    return Fact(
-        "A box without its bottom keeps next to nothing against twist; film over it brings half of that back.",
-        "a box of light board, 60 × 75 mm, 850 mm long, tail 520 mm behind the wing, full rudder",
-        [
-            (
-                name,
-                f"{v.mass.part_g.value:.1f} g, GJ {v.section.GJ_Nmm2 * 1e-6:.2f}, EI "
-                f"{v.section.EI_Nmm2 * 1e-6:.0f} N m² at 650 mm; the tail turns {abs(v.twist_deg.value):.2f}°",
-            )
-            for name, v in ways
-        ],
-        GJ["bottom left out behind the wing"] < 0.05 * GJ["shut"]
-        and GJ["the same, film over it"] > 0.3 * GJ["shut"]
-        and found["the same, two spruce sticks under the top"].section.GJ_Nmm2 < 0.1 * GJ["shut"],
-        "Shear flows round a shut wall; round an open one it must turn back inside each board. Sticks add bending, not "
-        "that.",
-    )
-
-
-FACTS: tuple[Callable[[], Fact], ...] = (
-    rods_apart, rod_in_tube, taped_foam, filmed_aileron, web_between_caps, soft_glue, film_against_spar, folded_choices,
-    brace_in_the_middle, ribs_under_thin_sheets, open_bottom,
-)  # fmt: skip
-
-
-def report(facts: list[Fact]) -> str:
-    """docs/validation.md."""
-    lines = [
-        "# What workshops know, and what the model says",
-        "",
-        "Well-known facts of building with foam, each computed by the same code as every answer, from typical figures",
-        "(`python -m fletcher_core.validation` writes this page; a test fails when a number or a verdict changes).",
-        "How the methods compare with finite elements and closed forms is in `tests/core`.",
-        "",
-        "| said | the model agrees |",
-        "| --- | --- |",
-        *(f"| {f.said} | {'yes' if f.agrees else 'NO'} |" for f in facts),
-    ]
-    for fact in facts:
-        lines += [
-            "",
-            f"## {fact.said}",
-            "",
-            f"{fact.case[0].upper()}{fact.case[1:]}.",
-            "",
-            "| what | figure |",
-            "| --- | --- |",
-        ]
-        lines += [f"| {name} | {value} |" for name, value in fact.numbers]
-        lines += ["", fact.why]
-    lines += tables()
-    return "\n".join(lines) + "\n"
-
-
-if __name__ == "__main__":
-    print(report([fact() for fact in FACTS]), end="")
