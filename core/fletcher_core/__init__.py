@@ -14,7 +14,16 @@ from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
 from .fields import MOST_FAULTS, Problem, Refused, ago, explain, fault, the_rest, words_in
-from .formats import bevel_gauge_svg, flat_pattern, ledger_csv, plan_svg, read_aerofoil, slice_svg, write_aerofoil
+from .formats import (
+    bevel_gauge_svg,
+    flat_pattern,
+    ledger_csv,
+    plan_svg,
+    read_aerofoil,
+    read_body_outline,
+    slice_svg,
+    write_aerofoil,
+)
 from .hinges import Mark, RankedHinge, SurfaceQuestion, Throw, throw_of
 from .hinges import drawn as swung_polygons
 from .hinges import hinge_drawn as hinge_marks
@@ -43,6 +52,7 @@ from .model import (
     Aerofoil,
     Airframe,
     AirframeFile,
+    BodyStation,
     ControlSurface,
     CoordinateAerofoil,
     Core,
@@ -99,6 +109,7 @@ __all__ = [
     "Airframe",
     "AirframeFile",
     "Better",
+    "BodyStation",
     "BondTest",
     "CannotRead",
     "Catalogue",
@@ -182,6 +193,7 @@ __all__ = [
     "part_of",
     "plan_svg",
     "read_aerofoil",
+    "read_body_outline",
     "read_csv",
     "read_file",
     "read_label",

@@ -38,11 +38,18 @@ def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Pag
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_role("alert").filter(has_text="behind the tail")).to_have_count(0)
+    # bands of tape crossed over it bring some back, a whole sheet more
     page.get_by_role("tab", name="Ledger").click()
-    add(page, "Skin")
+    add(page, "Bands across an opening")
     saved(page)
     expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{opened:g}°$"))
-    assert number(page.get_by_test_id("twist")) < opened
+    banded = number(page.get_by_test_id("twist"))
+    assert banded < opened
+    expect(page.get_by_test_id("ledger")).to_contain_text("crossed")
+    add(page, "Skin")
+    saved(page)
+    expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{banded:g}°$"))
+    assert number(page.get_by_test_id("twist")) < banded
     page.get_by_role("tab", name="Weak spots").click()
     expect(page.get_by_text(re.compile("behind the nose")).first).to_be_visible()
     page.get_by_role("link", name="Stand").click()
@@ -50,3 +57,49 @@ def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Pag
     after = number(page.get_by_text(re.compile(r"^Of it [\d.]+ g for everything")))
     assert after < before
     expect(page.get_by_text(re.compile("which is not described yet"))).to_have_count(0)
+
+
+def test_a_profile_from_nothing_gives_its_rudder_away_until_a_sheet_is_slotted_across(demo: Page) -> None:
+    page = demo
+    open_stand(page, "Sanderling")
+    page.get_by_role("button", name="Take the body out").click()
+    page.get_by_role("button", name="Take it out").click()
+    expect(page.get_by_role("link", name="Body, to the bench")).to_have_count(0)
+    saved(page)
+    page.get_by_role("button", name="Add a body").click()
+    page.get_by_role("link", name="Body, to the bench").click()
+    expect(page.get_by_text("Nothing is in this body yet.")).to_be_visible()
+    page.get_by_role("tab", name="Airframe").click()
+    page.get_by_label("Made as").select_option("Boards on edge")
+    expect(page.get_by_label("Width", exact=True)).to_have_count(0)
+    saved(page)
+    # the slice is that of a board that stands
+    expect(page.get_by_text(re.compile("its top edge on the left"))).to_be_visible()
+    # seven millimetres are no board: told at the field, and what was there stays
+    thick = page.get_by_label("Thickness of it all")
+    thick.fill("7.4 mm")
+    thick.press("Tab")
+    expect(thick).to_have_attribute("aria-invalid", "true")
+    expect(page.get_by_role("alert").filter(has_text="no whole number of boards").first).to_be_visible()
+    thick.fill("0.2 in")
+    thick.press("Tab")
+    expect(thick).not_to_have_attribute("aria-invalid", "true")
+    saved(page)
+    page.get_by_role("tab", name="Loads").click()
+    eaten = page.get_by_test_id("screens").get_by_text(re.compile("of the rudder.s effect eaten"))
+    expect(eaten).to_be_visible()
+    before = number(eaten)
+    assert before > 20
+    expect(page.get_by_test_id("cases")).to_contain_text("Full motor")
+    page.get_by_role("button", name=re.compile("^Why: rudder, eaten|rudder, eaten")).click()
+    expect(page.get_by_text("What the body eats of the rudder")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("tab", name="Ledger").click()
+    add(page, "Sheet slotted across")
+    expect(page.get_by_test_id("ledger")).to_contain_text("of its height, from the top")
+    saved(page)
+    page.get_by_role("tab", name="Loads").click()
+    expect(eaten).not_to_have_text(re.compile(rf"^{before:g} %"))
+    assert number(eaten) < 0.6 * before
+    page.get_by_role("link", name="Stand").click()
+    expect(page.get_by_test_id("first")).to_contain_text("comes first")

@@ -119,6 +119,27 @@ def test_coordinate_files_that_are_none(ann: Person, text: str, words: str) -> N
     assert answer.json()["problems"][0]["right"]
 
 
+OUTLINE = '<svg xmlns="http://www.w3.org/2000/svg" width="900mm" height="200mm" viewBox="0 0 900 200">{}</svg>'
+
+
+def test_a_body_is_read_from_a_drawing(ann: Person) -> None:
+    shape = '<path d="M 20 100 L 170 60 C 300 55 500 70 870 90 L 870 120 L 400 140 L 20 130 Z"/>'
+    stations = ann.post("/api/body-outline", {"side": OUTLINE.format(shape)}).json()
+    assert stations[-1]["x_mm"] == pytest.approx(850, abs=1)
+    assert 2 <= len(stations) <= 12
+    told = ann.post("/api/body-outline", {"side": OUTLINE.format(""), "length_mm": 800})
+    assert told.status_code == 422
+    assert "closed shape" in told.json()["problems"][0]["what"]
+    for bad in (
+        {"side": 5},
+        {},
+        {"side": "x" * 500_000},
+        {"side": OUTLINE, "length_mm": 1e9},
+        {"side": "", "roundness": -1},
+    ):
+        assert ann.post("/api/body-outline", bad).status_code == 422
+
+
 def test_a_request_beyond_all_measure_is_told(ann: Person) -> None:
     answer = ann.post("/api/aerofoil", raw=b'{"text": "' + b"1" * 3_000_000 + b'"}')
     assert answer.status_code == 413

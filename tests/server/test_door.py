@@ -27,6 +27,7 @@ def question(file: dict[str, Any]) -> dict[str, Any]:
         ("POST", "/api/session", "name"),
         ("POST", "/api/session/new", "workshop"),
         ("POST", "/api/aerofoil", "text"),
+        ("POST", "/api/body-outline", "side"),
         ("POST", "/api/shelf/label", "text"),
         ("POST", "/api/shelf/csv", "text"),
         ("PUT", "/api/shelf/money", "money"),

@@ -55,6 +55,8 @@ class StandPart(BaseModel):
     reserve: float | None = None
     state: State | None = None
     hardest: str = ""
+    #: the case with the least reserve, the first as well
+    least_in: str = ""
     part_g: Estimate | None = None
     share_g: float | None = None
     trouble: str = ""
@@ -65,6 +67,8 @@ class Stand(BaseModel):
 
     name: str
     parts: list[StandPart]
+    #: which part comes first in what, of all; "" where none can be worked out
+    first: str
     rest_g: float
     promise_g: float
     forecast_g: Estimate
@@ -232,8 +236,20 @@ def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
         "hold_n": estimate_of(a.solved.holds_to(a.solved.run_of(k))[0], a.draws(samples.hold).min(axis=1)),
         "needed": max(c.factor * a.safety for c in a.cases if c.like(case)),
         "hardest": "" if line.id == a.cases[0].id else line.label,
+        "least_in": line.label,
         "part_g": estimate_of(a.part_g, a.parts_g),
     }
+
+
+def _first_of(lines: list[StandPart]) -> str:
+    """The part with the least reserve of all, in which case, in words."""
+    known = [line for line in lines if line.reserve is not None]
+    if not known:
+        return ""
+    least = min(known, key=lambda line: line.reserve or 0.0)
+    reserve = least.reserve or 0.0
+    much = f"{reserve:.2g} times what is asked" if reserve < 10 else "more than ten times what is asked"
+    return f"Of all, the {least.label.lower()} comes first, in {least.least_in}: it stands {much}."
 
 
 def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str], system: System = "metric") -> Stand:
@@ -276,7 +292,7 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
     x = np.array([p[1] for line in lines for polygon in line.plan for p in polygon])
     y = np.array([p[0] for line in lines for polygon in line.plan for p in polygon])
     return Stand(
-        name=airframe.name, parts=lines, rest_g=airframe.rest_g, promise_g=airframe.promise_g,
+        name=airframe.name, parts=lines, first=_first_of(lines), rest_g=airframe.rest_g, promise_g=airframe.promise_g,
         forecast_g=Estimate(value=total, low=total - down, high=total + up),
         remains_g=Estimate(value=left, low=left - up, high=left + down),
         span_mm=float(np.ptp(y)), length_mm=float(np.ptp(x)),

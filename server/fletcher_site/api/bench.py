@@ -12,6 +12,7 @@ from fletcher_core import (
     PRESETS,
     Airframe,
     AirframeFile,
+    BodyStation,
     ControlSurface,
     CoordinateAerofoil,
     Core,
@@ -43,6 +44,7 @@ from fletcher_core import (
     offers,
     parse_measure,
     read_aerofoil,
+    read_body_outline,
     section_at,
     show_measure,
     stand,
@@ -64,6 +66,7 @@ from .shapes import (
     Evaluation,
     JointWish,
     MeasureOut,
+    OutlineDrawing,
     PartStart,
     PartWish,
     PieceWish,
@@ -184,6 +187,12 @@ def measure(request: HttpRequest, text: str, kind: str, whole: float | None = No
 def aerofoil(request: HttpRequest, aerofoil: AerofoilText) -> CoordinateAerofoil:
     """Read a coordinate file in either layout."""
     return read_aerofoil(aerofoil.text, aerofoil.name)
+
+
+@router.post("/body-outline", response={200: list[BodyStation], 422: Problems}, operation_id="read_body_outline")
+def body_outline(request: HttpRequest, drawing: OutlineDrawing) -> list[BodyStation]:
+    """Stations of a body from its drawing."""
+    return read_body_outline(drawing.side, drawing.above, drawing.length_mm, drawing.roundness)
 
 
 @router.post("/evaluate", response={200: Verdict, 422: Problems}, operation_id="evaluate")

@@ -135,6 +135,17 @@ class AerofoilText(BaseModel):
     text: str
 
 
+class OutlineDrawing(BaseModel):
+    """SVG text of a body from the side, and from above if there is one."""
+
+    side: str = Field(max_length=400_000)
+    above: str | None = Field(None, max_length=400_000)
+    length_mm: float | None = Field(
+        None, ge=80.0, le=2500.0, json_schema_extra={"label": "length", "quantity": "length"}
+    )
+    roundness: float = Field(0.0, ge=0.0, le=1.0, json_schema_extra={"label": "how round", "quantity": "percent"})
+
+
 class Evaluation(BaseModel):
     """An airframe and a scheme, saved or not."""
 

@@ -2,6 +2,7 @@ import type { Body, Catalogue } from "../api/types";
 import { length } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField } from "../ui/fields";
+import { OutlineFile } from "./OutlineFile";
 import { PapersOf } from "./PapersOf";
 
 type Station = Body["stations"][number];
@@ -96,6 +97,25 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
       <fieldset className="mb-4 border-t border-ink pt-2">
         <legend className="float-left w-full text-[18px] font-semibold">2. The body, from nose to tail</legend>
         <p className="clear-both mb-2 text-[15px] text-pencil">{length(end, units)} long. Its outline runs in straight lines from station to station.</p>
+        <OutlineFile
+          roundness={body.stations[0]!.roundness}
+          onRead={(stations) =>
+            onChange((b) => {
+              const long = stations.at(-1)!.x_mm;
+              const by = long / b.stations.at(-1)!.x_mm;
+              const at = (mm: number) => Math.round(mm * by);
+              return {
+                ...b,
+                stations,
+                wing_at_mm: at(b.wing_at_mm),
+                seat_mm: at(b.seat_mm),
+                wheel_mm: b.wheel_mm === null ? null : at(b.wheel_mm),
+                hook_mm: b.hook_mm === null ? null : at(b.hook_mm),
+                left_out: b.left_out.map((gone) => ({ ...gone, x_from_mm: at(gone.x_from_mm), x_to_mm: Math.min(at(gone.x_to_mm), long) })),
+              };
+            }, "outline")
+          }
+        />
         {body.stations.map((station, k) => (
           <div key={k} className="mb-3">
             <div className="flex items-baseline justify-between">

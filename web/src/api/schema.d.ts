@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/body-outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Body Outline
+         * @description Stations of a body from its drawing.
+         */
+        post: operations["read_body_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -3370,6 +3390,23 @@ export interface components {
             };
         };
         /**
+         * OutlineDrawing
+         * @description SVG text of a body from the side, and from above if there is one.
+         */
+        OutlineDrawing: {
+            /** Above */
+            above?: string | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /**
+             * Roundness
+             * @default 0
+             */
+            roundness: number;
+            /** Side */
+            side: string;
+        };
+        /**
          * Outlined
          * @description A section drawn: its outline and what lies in and on it, in mm.
          */
@@ -4919,6 +4956,8 @@ export interface components {
          * @description The aircraft: its parts, and its weight against the promise; g, mm.
          */
         Stand: {
+            /** First */
+            first: string;
             forecast_g: components["schemas"]["Estimate"];
             /** Length Mm */
             length_mm: number;
@@ -4958,6 +4997,11 @@ export interface components {
             hold_n?: components["schemas"]["Estimate"] | null;
             /** Label */
             label: string;
+            /**
+             * Least In
+             * @default
+             */
+            least_in: string;
             n?: components["schemas"]["Estimate"] | null;
             /** Needed */
             needed?: number | null;
@@ -6295,6 +6339,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    read_body_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineDrawing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyStation"][];
                 };
             };
             /** @description Unprocessable Entity */

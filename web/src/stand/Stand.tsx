@@ -92,6 +92,15 @@ function Line({ id, line, onLit, onRemove }: { id: number; line: StandPart; onLi
   );
 }
 
+function First({ stand }: { stand: StandAnswer }) {
+  if (!stand.first) return null;
+  return (
+    <p className="mt-2 border-t border-ink pt-2 text-[16px] leading-5" data-testid="first">
+      {stand.first}
+    </p>
+  );
+}
+
 function Weights({ stand }: { stand: StandAnswer }) {
   const units = useUnits();
   const over = stand.remains_g.value < 0;
@@ -210,6 +219,7 @@ export function Stand({ workplace }: { workplace: Workplace }) {
                   <span className="text-[15px] text-pencil">in a usual size for this wing; flying wings have none</span>
                 </p>
               )}
+              <First stand={stand} />
               <Weights stand={stand} />
               <button className="btn mt-3" aria-expanded={describing} onClick={() => setDescribing(!describing)}>
                 {describing ? "Close the description" : "Change name, flight, weight promise or the wing"}
