@@ -70,4 +70,4 @@ def pytest_xdist_make_scheduler(config: pytest.Config, log: Any) -> _Groups:
 
 
 #: what can be asked for in a part that is filled
-SOLID_WISHES = [w for w in WISHES if w not in KINDS or not KINDS[w].only_hollow]
+SOLID_WISHES = [w for w in WISHES if w not in KINDS or not (KINDS[w].only_hollow or KINDS[w].only_on)]

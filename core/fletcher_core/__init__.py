@@ -6,7 +6,7 @@ Axes: x chordwise aft from the leading edge, y spanwise from the centre line, z 
 This is the one door: what a server or a script may call is listed here, and nothing else is theirs to import.
 """
 
-from .version import __version__  # isort: skip
+from .version import __version__, build  # isort: skip
 
 from .analysis.estimate import Estimate
 from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, shipped, with_own, words_of
@@ -172,6 +172,7 @@ __all__ = [
     "allocate_stock",
     "bevel_gauge_svg",
     "bill_of_materials",
+    "build",
     "choose_glue",
     "chosen_by",
     "current_catalogue",

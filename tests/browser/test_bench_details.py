@@ -121,12 +121,17 @@ MORE_THAN_ONE = {
 
 #: what lies in a hollow wing alone
 HOLLOW = {kind.offer.name for kind in KINDS.values() if kind.only_hollow}
+#: and what lies on a body alone: on a box, or on what stands on edge
+ON_BODIES = {kind.offer.name: "Dunlin" if kind.only_hollow else "Plover" for kind in KINDS.values() if kind.only_on}
 
 
 @pytest.mark.parametrize("kind", [offered.name for offered in OFFERED.values()])
 def test_every_kind_can_be_added_and_taken_out(demo: Page, kind: str) -> None:
     page = demo
-    open_bench(page, "Dunlin" if kind in HOLLOW else "Sanderling")
+    if kind in ON_BODIES:
+        open_bench(page, ON_BODIES[kind], "Body")
+    else:
+        open_bench(page, "Dunlin" if kind in HOLLOW else "Sanderling")
     lines = page.locator("[data-line]")
     before = lines.count()
     add(page, kind)

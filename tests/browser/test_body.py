@@ -8,6 +8,9 @@ from playwright.sync_api import Page, expect
 
 from .jobs import add, number, open_stand, saved
 
+DRAWN = b"""<svg xmlns="http://www.w3.org/2000/svg" width="900mm" height="200mm" viewBox="0 0 900 200">
+<path d="M 20 100 L 190 55 L 400 60 L 870 85 L 870 120 L 400 145 L 20 135 Z"/></svg>"""
+
 
 def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Page) -> None:
     page = demo
@@ -72,6 +75,15 @@ def test_a_profile_from_nothing_gives_its_rudder_away_until_a_sheet_is_slotted_a
     page.get_by_role("tab", name="Airframe").click()
     page.get_by_label("Made as").select_option("Boards on edge")
     expect(page.get_by_label("Width", exact=True)).to_have_count(0)
+    saved(page)
+    # cut out as it is drawn; what is no drawing is told, and what was there stays
+    page.get_by_text("Take the outline from a drawing").click()
+    drawing = page.get_by_label("Seen from the side, SVG")
+    drawing.set_input_files({"name": "notes.svg", "mimeType": "image/svg+xml", "buffer": b"hello"})
+    expect(page.get_by_role("alert").filter(has_text="no SVG drawing")).to_be_visible()
+    drawing.set_input_files({"name": "body.svg", "mimeType": "image/svg+xml", "buffer": DRAWN})
+    expect(page.get_by_text("Undo brings back what was there.")).to_be_visible()
+    expect(page.get_by_text("850 mm long.")).to_be_visible()
     saved(page)
     # the slice is that of a board that stands
     expect(page.get_by_text(re.compile("its top edge on the left"))).to_be_visible()

@@ -162,6 +162,7 @@ KIND = Kind(
     uses=lambda piece: [f"skin.{piece.material}"],
     problems=_problems,
     only_hollow=True,
+    over_openings=True,
     only_on=frozenset({"body"}),
     width_seen=lambda piece: piece.width_mm,
     slants=_to_and_fro,

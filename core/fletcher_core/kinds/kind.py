@@ -138,6 +138,7 @@ class Kind(Generic[P]):
     only_hollow : it is for hollow parts alone. only_on : names of the parts that it is for ("on edge": a body that
         stands so), all where empty.
     never_on : names of parts that it is not for where they are hollow.
+    over_openings : it is suggested where a wall is left out.
     look : its own hatch where it is no material.
     """
 
@@ -170,6 +171,7 @@ class Kind(Generic[P]):
     twists_alone: bool = False
     for_hits: bool = False
     only_hollow: bool = False
+    over_openings: bool = False
     look: str = ""
     #: parts on which it is not laid
     never_on: frozenset[str] = field(default_factory=frozenset)

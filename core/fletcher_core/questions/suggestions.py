@@ -9,7 +9,7 @@ import numpy as np
 from ..analysis.evaluation import grams_of
 from ..catalogue import catalogue
 from ..geometry import XI, outline_of, planform, root_profile
-from ..kinds import BUILDS, KINDS, PieceBase, Room, fits_on
+from ..kinds import BUILDS, KINDS, PieceBase, Room, fits_on, kind_of
 from ..loads import PRESETS
 from ..model import (
     Aerofoil,
@@ -314,7 +314,7 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
         # over what is open, where it is to close it
         gone = part.left_out[0]
         there = {"y_from_mm": gone.x_from_mm, "y_to_mm": gone.x_to_mm, "surface": gone.side}
-        found = [p.model_copy(update=there) if p.kind == "bands" else p for p in found]  # type: ignore[attr-defined]
+        found = [p.model_copy(update=there) if kind_of(p).over_openings else p for p in found]
     if ground.inside is None:
         return found
     # in the middle of a hollow a stick would lie on nothing

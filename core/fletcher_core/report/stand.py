@@ -67,14 +67,14 @@ class Stand(BaseModel):
 
     name: str
     parts: list[StandPart]
-    #: which part comes first in what, of all; "" where none can be worked out
-    first: str
     rest_g: float
     promise_g: float
     forecast_g: Estimate
     remains_g: Estimate
     span_mm: float
     length_mm: float
+    #: which part comes first in what, of all; "" where none can be worked out, and in what an older core has kept
+    first: str = ""
 
 
 class _Placed:

@@ -11,7 +11,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.utils import timezone
-from fletcher_core import AirframeFile, CannotRead, Problem, Refused, __version__, evaluate, read_file, stand, upgraded
+from fletcher_core import AirframeFile, CannotRead, Problem, Refused, build, evaluate, read_file, stand, upgraded
 
 from . import own_materials, quota
 from .changes import changes
@@ -105,7 +105,7 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
     ]  # fmt: skip
     first = next(line for line in parts if line["part"] == weakest.part)
     return {
-        "core": __version__,
+        "core": build(),
         **{name: first[name] for name in ("sentence", "n", "unit", "state", "hardest")},
         "weakest": weakest.part,
         "parts": parts,
@@ -121,13 +121,13 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
 
 def summary(airframe: Airframe) -> dict[str, Any]:
     """What the list shows; worked out anew where an older core made it, so that list and bench agree."""
-    if airframe.summary.get("core") != __version__:
+    if airframe.summary.get("core") != build():
         try:
             made = summary_of(file_of(airframe))
         except Refused:
             # a newer core refuses what an older one let pass: the bench tells why when it is opened
             said = "it cannot be worked out any more: open it to see why"
-            made = {**airframe.summary, "core": __version__, "sentence": said, "state": "gives way", "hardest": ""}
+            made = {**airframe.summary, "core": build(), "sentence": said, "state": "gives way", "hardest": ""}
         airframe.summary = made
         Airframe.objects.filter(pk=airframe.pk, version=airframe.version).update(summary=made)
     return {name: value for name, value in airframe.summary.items() if name != "core"}

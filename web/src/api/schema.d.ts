@@ -4956,7 +4956,10 @@ export interface components {
          * @description The aircraft: its parts, and its weight against the promise; g, mm.
          */
         Stand: {
-            /** First */
+            /**
+             * First
+             * @default
+             */
             first: string;
             forecast_g: components["schemas"]["Estimate"];
             /** Length Mm */
