@@ -272,9 +272,14 @@ _FIGURES: Mapping[str, Callable[[str], Table]] = {
 }  # fmt: skip
 
 
+#: all of them, by name
+FAMILIES = (*_FIGURES, "glue", "core")
+
 #: families of figures whose materials stand in a table of another name
-_TABLES = {"folded": "board", "stacked": "board", "moving": "board", "upright": "foam", "fillet": "glue",
-           "core": "foam"}  # fmt: skip
+_TABLES = {
+    "folded": "board", "stacked": "board", "moving": "board", "upright": "foam", "fillet": "glue", "seam": "glue",
+    "core": "foam",
+}  # fmt: skip
 
 
 def table_of(family: str) -> str:

@@ -283,3 +283,25 @@ def test_an_older_body_reads_as_it_was() -> None:
     assert Body.model_validate(raw) == even()
     assert isinstance(Body.model_validate(raw).walls, BodyWalls)
     assert SEAT < LONG
+
+
+@pytest.mark.parametrize("body", [even(), profile(2), solid(50, 70)], ids=["walls", "profile", "solid"])
+def test_every_figure_of_a_body_tells_its_working(body: Body) -> None:
+    """With all that went in: the glue of its corners is one of them."""
+    airframe, film = with_body(body), Skin(id="f", material="covering_light", y_to_mm=LONG)
+    told = evaluate(airframe, scheme(film))
+    figures = ["break", "hold", "bend", "twist", "mass", "bending_hz", "twist_hz", "piece:f"]
+    figures += [f"case:{c.id}" for c in told.cases] + [m.figure for m in told.modes] + [t.id for t in told.tail_effects]
+    for figure in figures:
+        found = why(airframe, scheme(film), figure)
+        assert found.steps
+        assert all(step.label for step in [*found.steps, *found.inputs])
+    glued = [i.label for i in why(airframe, scheme(film), "mass").inputs]
+    assert (body.walls.kind == "walls") == any("glue" in label or "polyurethane" in label.lower() for label in glued)
+
+
+def test_every_family_of_figures_stands_in_a_table() -> None:
+    from fletcher_core.sections.figures import FAMILIES, table_of
+
+    for family in FAMILIES:
+        assert hasattr(catalogue(), table_of(family)), family
