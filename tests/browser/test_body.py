@@ -8,22 +8,32 @@ from playwright.sync_api import Page, expect
 
 from .jobs import add, number, open_stand, saved
 
+
+def bodiless(page: Page) -> None:
+    """Sanderling on its stand, with its body taken out."""
+    open_stand(page, "Sanderling")
+    page.get_by_role("button", name="Take the body out").click()
+    page.get_by_role("button", name="Take it out").click()
+    expect(page.get_by_role("link", name="Body, to the bench")).to_have_count(0)
+    saved(page)
+
+
+def with_a_new_body(page: Page) -> None:
+    """One of a usual size, on the bench."""
+    page.get_by_role("button", name="Add a body").click()
+    page.get_by_role("link", name="Body, to the bench").click()
+    expect(page.get_by_text("Nothing is in this body yet.")).to_be_visible()
+
+
 DRAWN = b"""<svg xmlns="http://www.w3.org/2000/svg" width="900mm" height="200mm" viewBox="0 0 900 200">
 <path d="M 20 100 L 190 55 L 400 60 L 870 85 L 870 120 L 400 145 L 20 135 Z"/></svg>"""
 
 
 def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Page) -> None:
     page = demo
-    open_stand(page, "Sanderling")
-    # out with the one that is there, and back with another
-    page.get_by_role("button", name="Take the body out").click()
-    page.get_by_role("button", name="Take it out").click()
-    expect(page.get_by_role("link", name="Body, to the bench")).to_have_count(0)
-    saved(page)
+    bodiless(page)
     before = number(page.get_by_text(re.compile(r"^Of it [\d.]+ g for everything")))
-    page.get_by_role("button", name="Add a body").click()
-    page.get_by_role("link", name="Body, to the bench").click()
-    expect(page.get_by_text("Nothing is in this body yet.")).to_be_visible()
+    with_a_new_body(page)
     expect(page.get_by_test_id("twist")).to_have_text(re.compile("°"))
     shut = number(page.get_by_test_id("twist"))
     page.get_by_role("tab", name="Airframe").click()
@@ -64,14 +74,8 @@ def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Pag
 
 def test_a_profile_from_nothing_gives_its_rudder_away_until_a_sheet_is_slotted_across(demo: Page) -> None:
     page = demo
-    open_stand(page, "Sanderling")
-    page.get_by_role("button", name="Take the body out").click()
-    page.get_by_role("button", name="Take it out").click()
-    expect(page.get_by_role("link", name="Body, to the bench")).to_have_count(0)
-    saved(page)
-    page.get_by_role("button", name="Add a body").click()
-    page.get_by_role("link", name="Body, to the bench").click()
-    expect(page.get_by_text("Nothing is in this body yet.")).to_be_visible()
+    bodiless(page)
+    with_a_new_body(page)
     page.get_by_role("tab", name="Airframe").click()
     page.get_by_label("Made as").select_option("Boards on edge")
     expect(page.get_by_label("Width", exact=True)).to_have_count(0)

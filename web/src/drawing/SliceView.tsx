@@ -149,9 +149,12 @@ export function SliceView({ slice, part = "wing", onEdge = false, selected, name
                 );
               })}
             </g>
-            <text x={0} y={-low + 17 * u} fontSize={13 * u} fill={COLOUR.pencil}>
-              {slice.chord_mm / u > 320 ? "dash-dot: neutral axis, neither pulled nor pressed" : "dash-dot: neutral axis"}
-            </text>
+            {/* beside a narrow section what is pulled and pressed stands there */}
+            {slice.chord_mm / u > 120 && (
+              <text x={0} y={-low + 17 * u} fontSize={13 * u} fill={COLOUR.pencil}>
+                {slice.chord_mm / u > 320 ? "dash-dot: neutral axis, neither pulled nor pressed" : "dash-dot: neutral axis"}
+              </text>
+            )}
           </svg>
         )}
       </div>
