@@ -21,6 +21,7 @@ from fletcher_core.loads.cases.body_motor import PULSES, torque
 from fletcher_core.model import Body, BodyStation, BodyWalls, Core, LeftOut, ProfileBody, Refused, SolidBody, explain
 from fletcher_core.report.on_edge import aside
 from fletcher_core.report.stand import stand
+from fletcher_core.search import Found, Wish, search
 from fletcher_core.sections import lay_out
 from fletcher_core.sections.figures import spreads
 from fletcher_core.verdicts import evaluate, why
@@ -305,3 +306,16 @@ def test_every_family_of_figures_stands_in_a_table() -> None:
 
     for family in FAMILIES:
         assert hasattr(catalogue(), table_of(family)), family
+
+
+@pytest.mark.parametrize("body", [profile(2), solid(50, 70)], ids=["profile", "solid"])
+def test_a_search_tells_what_the_bench_tells(body: Body) -> None:
+    airframe = with_body(body)
+    *_, found = search(airframe, scheme(), Wish(twist_deg=8.0, vary=["skin"]))
+    assert isinstance(found, Found)
+    for point in found.front[:3]:
+        told = evaluate(airframe, scheme(*point.pieces), ledger=False, spread=False)
+        assert point.part_g == pytest.approx(told.mass.part_g.value)
+        assert point.bend_mm == pytest.approx(told.tip_bend_mm.value)
+        assert point.twist_deg == pytest.approx(told.twist_deg.value)
+        assert point.hold_g == pytest.approx(told.holds.n.value)
