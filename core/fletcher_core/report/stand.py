@@ -58,7 +58,9 @@ class StandPart(BaseModel):
     #: the case with the least reserve, the first as well
     least_in: str = ""
     part_g: Estimate | None = None
+    #: of the promise: as it was given, or else by its weight what no other part was given
     share_g: float | None = None
+    share_given: bool = False
     trouble: str = ""
 
 
@@ -252,6 +254,16 @@ def _first_of(lines: list[StandPart]) -> str:
     return f"Of all, the {least.label.lower()} comes first, in {least.least_in}: it stands {much}."
 
 
+def _share(lines: list[StandPart], between: float) -> None:
+    """What of the promise is left for the parts, shared by their weights among those that were given nothing."""
+    free = [line for line in lines if not line.share_given and line.part_g is not None and line.part_g.value > 0]
+    weight = sum(line.part_g.value for line in free if line.part_g)
+    left = between - sum(line.share_g or 0.0 for line in lines if line.share_given)
+    for line in free if left > 0 else ():
+        assert line.part_g is not None
+        line.share_g = left * line.part_g.value / weight
+
+
 def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str], system: System = "metric") -> Stand:
     """Every part with its chosen scheme (or its first).
 
@@ -280,10 +292,11 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
                 "part": name, "label": PARTS[name].label, "scheme_id": scheme.id, "scheme": scheme.name,
                 "schemes": sum(s.part == name for s in schemes), "chosen": chosen.get(name) == scheme.id,
                 "plan": views[0], "side": views[1], "front": views[2], "pieces": [],
-                "share_g": part.targets.share_g, **line,
+                "share_g": part.targets.share_g, "share_given": part.targets.share_g is not None, **line,
             }
         )  # fmt: skip
         lines.append(on_edge_words(told) if is_on_edge(airframe, name) else told)
+    _share(lines, airframe.promise_g - airframe.rest_g)
     total = airframe.rest_g + sum(g.value for g in grams)
     # spreads of different parts are taken to go each their own way (root of squares)
     down = sum((g.value - g.low) ** 2 for g in grams) ** 0.5

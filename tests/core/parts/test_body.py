@@ -348,3 +348,32 @@ def test_a_search_peels_the_walls_of_a_body() -> None:
     assert found.winner.peeled_inside == "both"
     left_on = told(even())
     assert found.winner.part_g < left_on.mass.part_g.value - 5.0
+
+
+def test_the_promise_is_shared_among_the_parts() -> None:
+    """By their weights, so that what is left stands on all of them; what a part was given is its own."""
+    airframe = with_body(even())
+    schemes = [Scheme(part=name, id=name, name=name, pieces=[]) for name in airframe.parts.there()]
+
+    def shares(told: Airframe) -> dict[str, tuple[float, float, bool]]:
+        found = {}
+        for line in stand(told, schemes, {}).parts:
+            assert line.part_g is not None
+            assert line.share_g is not None
+            found[line.part] = (line.part_g.value, line.share_g, line.share_given)
+        return found
+
+    free = shares(airframe)
+    assert sum(share for _, share, _ in free.values()) == pytest.approx(airframe.promise_g - airframe.rest_g)
+    assert len({round(share / grams, 6) for grams, share, _ in free.values()}) == 1
+    assert not any(given for *_, given in free.values())
+    body = airframe.parts.body
+    assert body is not None
+    own = body.model_copy(update={"targets": body.targets.model_copy(update={"share_g": 61.0})})
+    given = shares(with_body(own))
+    assert given["body"][1:] == (61.0, True)
+    assert sum(share for _, share, _ in given.values()) == pytest.approx(airframe.promise_g - airframe.rest_g)
+    # and given more than there is, the others are told none
+    most = body.model_copy(update={"targets": body.targets.model_copy(update={"share_g": 14000.0})})
+    told = stand(with_body(most), schemes, {})
+    assert [line.share_g for line in told.parts if line.part != "body"] == [None, None, None]

@@ -5039,6 +5039,11 @@ export interface components {
             sentence: string;
             /** Share G */
             share_g?: number | null;
+            /**
+             * Share Given
+             * @default false
+             */
+            share_given: boolean;
             /** Side */
             side: [
                 number,

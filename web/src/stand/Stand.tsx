@@ -23,7 +23,7 @@ const TONE = { sound: "border-ink", close: "border-kraft text-kraft", "gives way
 /** One part's line: where it gives way, and what it weighs of its share. */
 function Line({ id, line, onLit, onRemove }: { id: number; line: StandPart; onLit: (on: boolean) => void; onRemove: (() => void) | null }) {
   const units = useUnits();
-  const over = line.part_g && line.share_g ? line.part_g.value > line.share_g : false;
+  const over = line.part_g && line.share_g && line.share_given ? line.part_g.value > line.share_g : false;
   return (
     <li
       className="border-b border-rule py-2"
@@ -50,7 +50,15 @@ function Line({ id, line, onLit, onRemove }: { id: number; line: StandPart; onLi
         {line.part_g && (
           <span className={`ml-auto text-[17px] ${over ? "font-medium text-gives" : ""}`}>
             {mass(line.part_g.value, units)}
-            {line.share_g !== null && line.share_g !== undefined && ` of ${mass(line.share_g, units)}`}
+            {line.share_g !== null && line.share_g !== undefined && (
+              <span
+                className={line.share_given ? "" : "text-pencil"}
+                title={line.share_given ? undefined : "its part of what the promise leaves, by its weight; give it a share of its own at its airframe"}
+              >
+                {line.share_given ? " of " : " of some "}
+                {mass(line.share_g, units)}
+              </span>
+            )}
           </span>
         )}
       </div>
