@@ -193,7 +193,7 @@ def test_an_airframe_that_cannot_be_read_is_a_line_and_hides_nothing(demo: Page,
     with psycopg.connect(database) as rows:
         rows.execute("UPDATE workshop_airframe SET document = document || %s WHERE id = %s", ['{"floats": 1}', pk])
     demo.reload()
-    expect(demo.get_by_role("heading", level=2)).to_have_count(2)
+    expect(demo.get_by_role("heading", level=2)).to_have_count(3)
     line = demo.get_by_test_id("unreadable").get_by_role("listitem")
     expect(line).to_contain_text("Dunlin cannot be read")
     with demo.expect_download() as taken:
