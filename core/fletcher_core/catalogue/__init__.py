@@ -4,6 +4,7 @@ A new material or glue is one entry in ``data/*.toml``; nothing else changes.
 """
 
 from .entries import (
+    PAPER_SHEAR,
     Board,
     BoardCore,
     Catalogue,
@@ -28,6 +29,7 @@ from .load import catalogue, shipped, using, with_own
 from .own_material import OwnMaterial, chosen_by, figures_of, words_of
 
 __all__ = [
+    "PAPER_SHEAR",
     "Board",
     "BoardCore",
     "Catalogue",

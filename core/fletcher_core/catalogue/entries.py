@@ -82,6 +82,9 @@ class Entry(BaseModel):
         return self
 
 
+#: in-plane shear of paper from its two moduli (Baum, Brennan and Habeger 1981)
+PAPER_SHEAR = 0.387
+
 #: what it looks like in a drawing: each family has its own hatch
 Family = Literal["carbon", "glass", "metal", "wood", "plastic", "film", "tape", "paper", "cord"]
 #: what a glue meets on it; a foam is met as itself

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
-from ..catalogue import Board, catalogue
+from ..catalogue import PAPER_SHEAR, Board, catalogue
 from ..fields import Problem, fault, measure
 from ..units import Measure
 from .base import PieceBase, Stick
@@ -20,9 +20,6 @@ from .rows import Ground, MemberRow, Need, Rows
 from .shapes import box_shape
 
 Array = NDArray[np.float64]
-
-#: in-plane shear of paper from its two moduli (Baum, Brennan and Habeger 1981)
-_PAPER_SHEAR = 0.387
 
 
 class CrossSheet(Stick):
@@ -55,7 +52,7 @@ def _papers(board: Board) -> tuple[float, float, float]:
     assert board.paper_E_along is not None
     assert board.paper_E_across is not None
     paper = board.paper_thickness.typical
-    S = _PAPER_SHEAR * (board.paper_E_along.typical * board.paper_E_across.typical) ** 0.5 * paper
+    S = PAPER_SHEAR * (board.paper_E_along.typical * board.paper_E_across.typical) ** 0.5 * paper
     apart = board.thickness.typical - paper
     return S, apart, (2 * board.core.G / (S * apart)) ** 0.5
 

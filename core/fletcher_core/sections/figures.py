@@ -13,7 +13,7 @@ from collections.abc import Callable, Mapping
 import numpy as np
 from numpy.typing import NDArray
 
-from ..catalogue import Board, Spread, Stock, catalogue
+from ..catalogue import PAPER_SHEAR, Board, Spread, Stock, catalogue
 from ..kinds import CORD_AREA, kind_of
 from ..model.aerofoil import HollowSection
 from ..model.part import Part
@@ -24,8 +24,6 @@ from .wrinkling import wrinkling_stress
 Array = NDArray[np.float64]
 Table = dict[str, Spread]
 
-#: in-plane shear of paper from its two moduli (Baum, Brennan and Habeger 1981)
-PAPER_SHEAR = 0.387
 #: boards' cores are given without a spread; this much is assumed either way
 BOARD_CORE_SPREAD = 0.25
 #: Poisson's ratio of polypropylene, and its density in kg/m3
