@@ -14,6 +14,7 @@ from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
 from .joints import BondTest
+from .joints.boom import boom_of
 from .model import Airframe, HollowSection, Scheme
 from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
@@ -109,7 +110,9 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
     general += left_open(a.layout)
     made = a.layout.part.aerofoil
-    work = work_of(scheme, a.copies, a.hardware, made.glue if isinstance(made, HollowSection) else None)
+    work = work_of(
+        scheme, a.copies, a.hardware, made.glue if isinstance(made, HollowSection) else None, boom_of(a.layout.part)
+    )
     main = a.cases[0]
     holds = estimate_of(held_n, drawn["hold"])
     margins = Margins(a, breaks, holds)

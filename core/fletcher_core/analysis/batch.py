@@ -110,7 +110,7 @@ def evaluate_many(
     # neighbours share most of their pieces, and skins above all, which take the most work
     is_stick = np.array([kind_of(p).twists_alone for p in scheme.pieces], dtype=bool)
     order = np.lexsort([*on.T[is_stick], *on.T[~is_stick]]) if on.shape[1] else np.arange(len(on))
-    if twist is None and not part.hollow:
+    if twist is None and not part.twists_whole:
         twist = twist_of_skins(airframe, scheme, on, stations, swaps)
     blocks = blocks or [order[k : k + _AT_ONCE] for k in range(0, len(on), _AT_ONCE)]
     parts = [

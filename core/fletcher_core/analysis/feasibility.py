@@ -19,9 +19,14 @@ def _spot(index: int, field: str) -> tuple[str | int, ...]:
 
 
 def _in_span(layout: PartLayout) -> Iterator[Problem]:
-    tip = layout.plan.half_span
+    tip, end = layout.plan.half_span, layout.part.laid_to_mm
     for i, piece in enumerate(layout.pieces):
-        if piece.y_to_mm > tip + 0.5:
+        if end < tip and piece.y_to_mm > end + 0.5:
+            yield Problem(
+                _spot(i, "y_to_mm"), "end along the body", "It ends at {end}, where only the boom is.",
+                "The pod ends at {tip}.", {"end": Measure(piece.y_to_mm), "tip": Measure(end)},
+            )  # fmt: skip
+        elif piece.y_to_mm > tip + 0.5:
             yield Problem(
                 _spot(i, "y_to_mm"), "end along the span", "It ends at {end}, beyond the tip.",
                 "The half wing ends at {tip}.", {"end": Measure(piece.y_to_mm), "tip": Measure(tip)},

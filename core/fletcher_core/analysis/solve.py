@@ -13,6 +13,7 @@ from ..failure import Finding, LoadedPart, find_all
 from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_along, part_loads, turning_height
 from ..model.body import Body
 from ..sections import (
+    BoomKernel,
     PartLayout,
     SectionMaterials,
     SectionProperties,
@@ -113,6 +114,11 @@ def sections_of(layout: PartLayout, values: Mapping[str, Array], on: Array) -> S
     return Sections(layout, figures, materials, sums, kernel.properties(layout.section, materials, sums))
 
 
+def _runs(count: int, cases: int) -> NDArray[np.intp]:
+    """Which variant each run is of: all in the first case, then the first in every other."""
+    return np.concatenate([np.arange(count), np.zeros(cases - 1, dtype=np.intp)])
+
+
 def load(
     sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case]
 ) -> tuple[LoadedPart, PartLoads]:
@@ -120,21 +126,36 @@ def load(
     layout, p = sections.layout, sections.properties
     flow = sections.flow or layout.kernel.shear_flow(layout.section, sections.materials, p)
     count = p.EA.shape[0]
-    runs = np.concatenate([np.arange(count), np.zeros(len(cases) - 1, dtype=np.intp)])
+    runs = _runs(count, len(cases))
     per_run = [cases[0]] * count + list(cases[1:])
     more = len(cases) > 1
     at = p.take(runs) if more else p
     materials = sections.materials.take(runs) if more else sections.materials
     force, loads = forces_in(layout, at, materials, flying_mass_g, per_run)
     turning = twist.take(runs) if more else twist
+    own = force
+    if isinstance(layout.kernel, BoomKernel):
+        at, own = _of_pod(layout, materials, sections.sums, force, at)
     wing = LoadedPart(
         layout,
         {k: v[runs] for k, v in sections.values.items()} if more else sections.values,
         materials,
-        at, sections.sums, flow.take(runs) if more else flow, force,
+        at, sections.sums, flow.take(runs) if more else flow, own,
         (force.torque / turning.GJ, force.torque_air / turning.GJ), turning.stress, GJ=turning.GJ,
+        of_both=None if own is force else force,
     )  # fmt: skip
     return wing, loads
+
+
+def _of_pod(
+    layout: PartLayout, materials: SectionMaterials, sums: Sums, force: Forces, both: SectionProperties
+) -> tuple[SectionProperties, Forces]:
+    """What a pod is and bears by itself, where a boom lies in it."""
+    assert isinstance(layout.kernel, BoomKernel)
+    p, (moment, moment_z), (shear, _) = layout.kernel.of_pod(
+        layout.section, materials, sums, (force.moment, force.moment_z), (force.shear, np.zeros_like(force.shear))
+    )
+    return p.about(both.x_shear), replace(force, moment=moment, moment_z=moment_z, shear=shear)
 
 
 def solve(
@@ -159,14 +180,15 @@ def solve(
     n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
     late, hold, last = after_first(wing, findings, n, first, quick)
     count = properties.EA.shape[0]
-    f = wing.forces
+    f = wing.of_both or wing.forces
+    bends = properties.take(_runs(count, len(cases))) if len(cases) > 1 else properties
     first_limit = np.broadcast_to(cases[0].factor if limit is None else limit, count)
     at = np.concatenate([first_limit, [c.factor for c in cases[1:]]])[:, None]
     shape = _either_way(
         layout,
         deform(
             plan,
-            wing.properties.curvature(at * f.moment, at * f.moment_z),
+            bends.curvature(at * f.moment, at * f.moment_z),
             at * f.shear,
             at * f.torque + f.torque_air,
             wing.shear.GA_s,
@@ -224,6 +246,10 @@ def _on_a_body(
     else:
         middles = 0.5 * (outline.upper.max(axis=1) + outline.lower.min(axis=1))
         turns = turning_height(body, x, outline, closing(layout, materials))
+    boom = layout.section.boom
+    if boom is not None and body.boom is not None:
+        middles = np.where(boom.here, body.boom.middle_mm, middles)
+        turns = np.where(boom.here, body.boom.middle_mm, turns)
     f = body_forces(x, properties.mass, seat, turns, middles, cases)
     nothing = np.zeros_like(properties.mass)
     carried = nothing + np.stack([carried_along(x, c) for c in cases]) * 1e-3 * GRAVITY

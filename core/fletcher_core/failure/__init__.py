@@ -2,11 +2,13 @@
 
 from dataclasses import replace
 
+import numpy as np
+
 from ..catalogue import Spread, catalogue
 from ..kinds import kind_of
 from ..model.aerofoil import ProfileBody
 from ..model.part import Part
-from ..sections import PartLayout
+from ..sections import PartLayout, only_boom
 from .modes import MODES
 from .shedding import Shed, after
 from .state import Finding, LoadedPart, Mode
@@ -17,7 +19,12 @@ __all__ = ["MODES", "Finding", "LoadedPart", "Mode", "Shed", "after", "craft_spr
 def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:
     """Every mode on every thing it can strike."""
     chosen = [m for m in MODES.values() if m.from_strain or not only_from_strain]
-    return [_off(finding, wing) for mode in chosen for finding in mode.find(wing)]
+    found = [_off(finding, wing) for mode in chosen for finding in mode.find(wing)]
+    bare = only_boom(wing.layout)
+    if bare is None:
+        return found
+    # behind a pod there is nothing of it to give way
+    return [f if MODES[f.mode].of_boom else replace(f, n=np.where(bare, np.inf, f.n)) for f in found]
 
 
 def _off(finding: Finding, wing: LoadedPart) -> Finding:
@@ -48,4 +55,6 @@ def method_errors(part: Part | None = None) -> dict[str, Spread]:
 
 
 def _can_be(mode: Mode, part: Part) -> bool:
-    return mode.only_hollow <= part.hollow and mode.only_on_edge <= isinstance(part.aerofoil, ProfileBody)
+    boom = getattr(part, "boom", None) is not None
+    on_edge = isinstance(part.aerofoil, ProfileBody)
+    return mode.only_hollow <= part.hollow and mode.only_on_edge <= on_edge and mode.of_boom <= boom

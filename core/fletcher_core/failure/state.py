@@ -59,6 +59,8 @@ class LoadedPart:
     lifts: Array | None = None
     #: (R, S) N mm2, twist stiffness
     GJ: Array | None = None
+    #: of a pod with a boom, what both bear, of which `forces` are the pod's share
+    of_both: Forces | None = None
     #: what one mode has worked out and others ask too; a part that is loaded otherwise begins anew
     kept: dict[str, Any] = field(default_factory=dict, init=False, compare=False)
 
@@ -74,6 +76,7 @@ class LoadedPart:
             turns=(self.turns[0][index], self.turns[1][index]), torsion=self.torsion.take(index),
             lifts=self.up[index], locked=None if self.locked is None else at(self.locked),
             GJ=None if self.GJ is None else self.GJ[index],
+            of_both=None if self.of_both is None else at(self.of_both),
         )  # fmt: skip
 
     def stations(self, index: NDArray[np.intp]) -> LoadedPart:
@@ -88,6 +91,7 @@ class LoadedPart:
             turns=(self.turns[0][:, index], self.turns[1][:, index]), torsion=self.torsion.at(index), lifts=self.up,
             GJ=None if self.GJ is None else self.GJ[:, index],
             locked=None if self.locked is None else at(self.locked),
+            of_both=None if self.of_both is None else at(self.of_both),
         )  # fmt: skip
 
     @cached_property
@@ -292,6 +296,8 @@ class Mode:
     #: of hollow parts alone, or of bodies on edge alone
     only_hollow: bool = False
     only_on_edge: bool = False
+    #: of what goes on where a pod ends, and there alone
+    of_boom: bool = False
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 

@@ -1,5 +1,6 @@
 """Outlines of sections and the plan of the wing, as arrays."""
 
+from .body import boom_polygons, pod_polygon
 from .folded import NOSE, board_sheet, folded_outline
 from .outline import DrawnOutline, Outline
 from .planform import Planform, planform
@@ -19,11 +20,13 @@ __all__ = [
     "Planform",
     "Profile",
     "board_sheet",
+    "boom_polygons",
     "flat_panels",
     "folded_outline",
     "naca_four_digit",
     "outline_of",
     "planform",
+    "pod_polygon",
     "profile_of",
     "root_profile",
     "sheet_of",

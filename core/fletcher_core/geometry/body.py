@@ -6,8 +6,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..model.body import Body
+from ..model.part import Part
 from .folded import Sheet
 from .outline import DrawnOutline
+from .planform import Planform
 from .profile import XI
 
 Array = NDArray[np.float64]
@@ -38,4 +40,27 @@ def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutli
     half = np.where(round_by > 0, height * (1 - share**power) ** (1 / power), height)
     half = np.maximum(half, 0.5 * max(_SIDES * sheet.board, _EDGE)) - sheet.paper
     middle = along("middle_mm")
+    if body.boom is not None:
+        # behind the pod its end goes on in name only, so that there is something to lay out
+        width = np.where(x > at[-1], body.stations[-1].width_mm, width)
     return DrawnOutline.of_faces(width, middle + half, middle - half)
+
+
+def pod_polygon(part: Part, plan: Planform) -> tuple[Array, Array]:
+    """(along, across) mm, once round, of a part as it is laid flat, as far as it goes without its booms."""
+    boom = getattr(part, "boom", None)
+    y = plan.breaks if boom is None else plan.breaks[:-2]
+    chord, x_le = plan.at(y)
+    return np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
+
+
+def boom_polygons(part: Part, plan: Planform) -> list[tuple[Array, Array]]:
+    """The same of each boom, from where it starts in the pod to its end."""
+    boom = getattr(part, "boom", None)
+    if not isinstance(part, Body) or boom is None:
+        return []
+    middle = float(plan.x_le[-1] + 0.5 * plan.chord[-1])
+    away = [0.0] if boom.count == 1 or part.on_edge else [-0.5 * boom.apart_mm, 0.5 * boom.apart_mm]
+    y = np.array([boom.starts_mm, boom.ends_mm, boom.ends_mm, boom.starts_mm])
+    across = 0.5 * boom.outer_mm * np.array([-1.0, -1.0, 1.0, 1.0])
+    return [(y, middle + at + across) for at in away]

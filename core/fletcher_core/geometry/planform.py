@@ -89,7 +89,7 @@ def planform(part: Part, changes: Iterable[float] = (), n: int = 61) -> Planform
     y = np.concatenate([np.linspace(0.0, tip, n), nodes - _STEP, nodes + _STEP])
     y = np.unique(np.round(y, 6))
     axis = leading + AXIS_SHARE * chords
-    cos = np.cos(np.arctan2(np.diff(axis), spans))
+    cos = np.ones_like(spans) if part.straight else np.cos(np.arctan2(np.diff(axis), spans))
     panel = np.clip(np.searchsorted(breaks, y, side="left") - 1, 0, len(spans) - 1)
     along = np.concatenate([[0.0], np.cumsum(spans / cos)])
     return Planform(

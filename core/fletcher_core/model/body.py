@@ -12,6 +12,7 @@ from ..catalogue import catalogue
 from ..fields import Described, fault, measure
 from ..units import Measure
 from .aerofoil import BodyMade, BodyWalls, PlateSection, SolidBody
+from .boom import Boom
 from .core import Core, whole_boards, woods
 from .panel import Joint, Panel
 from .part import Part
@@ -49,8 +50,18 @@ class LeftOut(Described):
         return self
 
 
+#: mm of a boom that lie in its pod at least, and behind it (own choice)
+_HELD = 10.0
+#: mm over which a drawing goes from a pod to its boom (own choice)
+_STEPS_IN = 1.0
 #: two stations nearer to each other than this are one place, mm (own choice)
 _APART = 5.0
+
+
+def _stretch(long: float, wide: float, then: float, back: float) -> Panel:
+    return Panel.model_construct(
+        span_mm=long, root_chord_mm=wide, tip_chord_mm=then, sweep_mm=back, dihedral_deg=0.0, joint=Joint()
+    )
 
 
 class Body(Part):
@@ -71,6 +82,8 @@ class Body(Part):
     walls: BodyMade = Field(default_factory=BodyWalls)
     left_out: list[LeftOut] = Field(default_factory=list, max_length=6, json_schema_extra={"label": "walls left out"})
     core: Core = Field(default_factory=lambda: Core(material="foamboard_light"))
+    #: what carries the tail from where the stations end
+    boom: Boom | None = Field(None, json_schema_extra={"label": "boom"})
     #: where the wing's leading edge meets it, and how long it sits there
     wing_at_mm: float = measure("wing's leading edge, behind the nose", "length", 10.0, 2400.0, 190.0)
     seat_mm: float = measure("length of the wing's seat", "length", 10.0, 1200.0, 180.0)
@@ -99,12 +112,13 @@ class Body(Part):
         found = []
         for a, b in itertools.pairwise(self.stations):
             (wide, from_a), (then, from_b) = across(a), across(b)
-            found.append(
-                Panel.model_construct(
-                    span_mm=b.x_mm - a.x_mm, root_chord_mm=wide, tip_chord_mm=then, sweep_mm=from_b - from_a,
-                    dihedral_deg=0.0, joint=Joint(),
-                )
-            )  # fmt: skip
+            found.append(_stretch(b.x_mm - a.x_mm, wide, then, from_b - from_a))
+        if self.boom is not None:
+            wide, start = across(self.stations[-1])
+            own = self.boom.outer_mm if self.on_edge else self.boom.width_mm
+            ends = -self.boom.middle_mm - 0.5 * own if self.on_edge else -0.5 * own
+            found.append(_stretch(_STEPS_IN, wide, own, ends - start))
+            found.append(_stretch(self.boom.ends_mm - self.pod_mm - _STEPS_IN, own, own, 0.0))
         return found
 
     @property
@@ -126,12 +140,37 @@ class Body(Part):
 
     @property
     def changes_mm(self) -> Sequence[float]:
-        seat = (self.wing_at_mm, self.held_mm, self.wing_at_mm + self.seat_mm)
+        seat: tuple[float, ...] = (self.wing_at_mm, self.held_mm, self.wing_at_mm + self.seat_mm)
+        if self.boom is not None:
+            seat = (*seat, self.boom.starts_mm)
         return (*seat, *(x for gone in self.left_out for x in (gone.x_from_mm, gone.x_to_mm)))
 
     @property
     def half_span_mm(self) -> float:
+        return self.pod_mm if self.boom is None else self.boom.ends_mm
+
+    @property
+    def pod_mm(self) -> float:
+        """Where its walls or foam end."""
         return self.stations[-1].x_mm
+
+    @property
+    def laid_to_mm(self) -> float:
+        return self.pod_mm
+
+    @property
+    def straight(self) -> bool:
+        return True
+
+    @property
+    def twists_whole(self) -> bool:
+        return self.hollow or self.boom is not None
+
+    @property
+    def bare_mm(self) -> float:
+        """From where on booms alone bear: behind the pod; two of them stand beside it, from the wing's seat on."""
+        assert self.boom is not None
+        return self.pod_mm if self.boom.count == 1 else min(self.pod_mm, self.held_mm)
 
     @model_validator(mode="after")
     def _stations_in_order(self) -> Body:
@@ -191,8 +230,35 @@ class Body(Part):
         return self
 
     @model_validator(mode="after")
+    def _boom_goes_on(self) -> Body:
+        boom, pod = self.boom, self.pod_mm
+        if boom is None:
+            return self
+        if boom.ends_mm < pod + _HELD:
+            raise fault(
+                "boom.ends_mm", "The boom ends at {it}, and the pod itself at {pod}.",
+                "It carries the tail behind the pod: take {least} or more, or no boom.",
+                it=Measure(boom.ends_mm), pod=Measure(pod), least=Measure(pod + _HELD),
+            )  # fmt: skip
+        if boom.starts_mm > self.bare_mm - _HELD:
+            raise fault(
+                "boom.starts_mm", "It starts at {it}, and has to bear from {bare} on.",
+                "Let it start at {most} or further forward, so that something holds it.",
+                it=Measure(boom.starts_mm), bare=Measure(self.bare_mm), most=Measure(max(self.bare_mm - _HELD, 0.0)),
+            )  # fmt: skip
+        last = self.stations[-1]
+        over = abs(boom.middle_mm - last.middle_mm) + 0.5 * boom.outer_mm - 0.5 * last.height_mm
+        if boom.count == 1 and over > 0.5:
+            raise fault(
+                "boom.middle_mm", "It stands {over} out of the pod's end, top or bottom.",
+                "Put its axis nearer to the pod's middle there, which is at {middle}.",
+                over=Measure(over), middle=Measure(last.middle_mm),
+            )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
     def _places_lie_on_it(self) -> Body:
-        end = self.half_span_mm
+        end = self.pod_mm
         if self.wing_at_mm + self.seat_mm > end - _APART:
             raise fault(
                 "wing_at_mm", "The wing sits from {start} to {stop}, and the body ends at {end}.",

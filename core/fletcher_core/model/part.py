@@ -61,9 +61,24 @@ class Part(Described):
         return isinstance(self.aerofoil, HollowSection)
 
     @property
+    def straight(self) -> bool:
+        """Whether its sections are cut square to its length, wherever their middles lie."""
+        return False
+
+    @property
+    def twists_whole(self) -> bool:
+        """Whether what twists it cannot be told apart into skins and sticks."""
+        return self.hollow
+
+    @property
     def half_span_mm(self) -> float:
         """From end to end of what is described."""
         return sum(p.span_mm for p in self.panels)
+
+    @property
+    def laid_to_mm(self) -> float:
+        """As far as pieces can be laid on it."""
+        return self.half_span_mm
 
     @property
     def surfaces(self) -> Mapping[str, ControlSurface]:

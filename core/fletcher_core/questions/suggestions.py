@@ -292,7 +292,7 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     part = airframe.part(scheme.part)
     ground = lay_out(part, []).ground
     plan = planform(part)
-    end = max(10.0, float(np.floor(PARTS[scheme.part].usual_end * plan.half_span / 10) * 10))
+    end = max(10.0, float(np.floor(PARTS[scheme.part].usual_end * part.laid_to_mm / 10) * 10))
     share = _free_place(scheme)
     if isinstance(part.aerofoil, FoldedBoard):
         # over the flat that was creased for it
@@ -306,7 +306,7 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
         raise NotForThisPart(
             [Problem(("kind",), "kind", "This part is solid: there is no room for it.", "Choose a hollow section.")]
         )
-    found = made.suggest(Room(taken, plan.half_span, end, share, min(depth, _DEEP), float(plan.chord[0])))
+    found = made.suggest(Room(taken, part.laid_to_mm, end, share, min(depth, _DEEP), float(plan.chord[0])))
     if not all(fits_on(p.kind, scheme.part, hollow, getattr(part, "on_edge", False)) for p in found):  # type: ignore[attr-defined]
         what = f"That is not laid on a {PARTS[scheme.part].half}."
         raise NotForThisPart([Problem(("kind",), "kind", what, "Choose another kind of piece.")])

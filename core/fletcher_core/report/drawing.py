@@ -10,9 +10,9 @@ from numpy.typing import NDArray
 
 from ..analysis.solve import Solved
 from ..catalogue import catalogue
-from ..geometry import XI, Outline
+from ..geometry import XI, Outline, boom_polygons, pod_polygon
 from ..kinds import kind_of, share_along
-from ..model import Scheme
+from ..model import Body, Scheme
 from ..sections import PartLayout
 from ..sections.figures import table_of
 from .verdict import Outlined, Plan, PlanPiece, PlanSurface, Slice, SlicePiece
@@ -79,9 +79,9 @@ def _rope_band(layout: PartLayout, row: int) -> tuple[Array, Array, Array]:
 def plan_drawing(layout: PartLayout) -> Plan:
     """The part from above, mm, with every piece as a polygon."""
     plan = layout.plan
-    y = plan.breaks
-    chord, x_le = plan.at(y)
-    outline = _pairs(np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]]))
+    outline, booms = _pairs(*pod_polygon(layout.part, plan)), boom_polygons(layout.part, plan)
+    # where a pod has ended nothing of it changes any more
+    shown = [*plan.breaks[:-2], plan.breaks[-1]] if booms else plan.breaks
     pieces = []
     for piece in layout.pieces:
         ys, fore, aft = _band(layout, piece)
@@ -95,8 +95,8 @@ def plan_drawing(layout: PartLayout) -> Plan:
             )
         )  # fmt: skip
     return Plan(
-        half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in y], pieces=pieces,
-        surfaces=_surfaces(layout),
+        half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in shown], pieces=pieces,
+        surfaces=_surfaces(layout), booms=[_pairs(*boom) for boom in booms],
     )  # fmt: skip
 
 
@@ -180,9 +180,29 @@ def _room(layout: PartLayout, k: int, chord: float) -> list[tuple[float, float]]
     return _pairs(np.concatenate([XI[at][::-1], XI[at]]) * chord, np.concatenate([upper[at][::-1], lower[at]]))
 
 
+def _booms(layout: PartLayout, k: int) -> Outlined:
+    """Where there is nothing but booms."""
+    b, part = layout.section.boom, layout.part
+    assert b is not None
+    assert isinstance(part, Body)
+    assert part.boom is not None
+    d, bore = b.outer, b.outer - 2 * b.wall
+    away = [0.0] if b.count == 1 or part.on_edge else [-0.5 * b.apart, 0.5 * b.apart]
+    look = {"piece_id": None, "kind": "boom", "family": catalogue().stock[part.boom.material].family, "on": True}
+    rings = []
+    for at in away:
+        x, z = float(b.x[k]) + at, float(b.z[k])
+        hole = _circle(x, z, bore) if bore > 0 else []
+        rings.append(SlicePiece(**look, shape="ring" if hole else "polygon", points=_circle(x, z, d), hole=hole))
+    wide = float(np.ptp([p[0] for ring in rings for p in ring.points]))
+    return Outlined(chord_mm=wide, thickness_mm=d, inside=[], outline=rings[0].points, pieces=rings)
+
+
 def section_drawing(layout: PartLayout, scheme: Scheme, k: int) -> Outlined:
     """The section at a station, as the wing is looked at from its tip."""
     plan = layout.plan
+    if layout.section.boom is not None and layout.section.boom.here[k]:
+        return _booms(layout, k)
     stretch = float(1 / plan.cos_sweep[k])  # drawn along the flight direction, as builders cut it
     chord = float(plan.chord[k])
     here = layout.outline.take(np.array([k]))

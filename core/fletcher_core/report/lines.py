@@ -17,6 +17,7 @@ from ..analysis.uncertainty import typical
 from ..failure import MODES, Finding
 from ..kinds import GROUPS, kind_of
 from ..model import Scheme
+from ..sections import boom_g
 from ..units import System, sentence_in
 from .judgement import Margins, state_of
 from .verdict import (
@@ -348,10 +349,11 @@ def mass_of(a: Evaluation) -> Mass:
     part = estimate_of(a.part_g, a.parts_g)
     low, mid, high = a.table["core.density"]
     foam = a.copies * float(a.solved.half_mass_g[1])
+    boom = boom_g(a.layout, a.solved.materials)
     glue = float(a.glue_g @ a.on)
     remains = a.airframe.promise_g - a.airframe.rest_g - a.beside_g - part.value
     return Mass(
-        foam_g=Estimate(value=foam, low=foam * low / mid, high=foam * high / mid),
+        foam_g=Estimate(value=foam, low=boom + (foam - boom) * low / mid, high=boom + (foam - boom) * high / mid),
         pieces_g=part.value - foam - glue - a.joined_g,
         glue_g=glue,
         joined_g=a.joined_g,

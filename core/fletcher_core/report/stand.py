@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
-from ..geometry import XI, outline_of, planform
+from ..geometry import XI, boom_polygons, outline_of, planform, pod_polygon
 from ..kinds import kind_of
 from ..loads import Unit
 from ..model import Airframe, Body, Fin, Part, PartName, Refused, Scheme, Tailplane
@@ -160,30 +160,47 @@ def _views_of_body(placed: _Placed) -> tuple[list[Points], list[Points], list[Po
     plan, outline = placed.plan, outline_of(placed.part, placed.plan)
     if placed.on_edge:
         return _views_on_edge(placed)
-    k = np.unique(np.searchsorted(plan.y, plan.breaks).clip(0, len(plan.y) - 1))
-    y, x_le, chord = plan.y[k], plan.x_le[k], plan.chord[k]
+    along, flat = pod_polygon(placed.part, plan)
+    y = along[: len(along) // 2]
+    k = np.searchsorted(plan.y, y - 1e-3).clip(0, len(plan.y) - 1)
     high, low = outline.upper[k].max(axis=1), outline.lower[k].min(axis=1)
     both = np.concatenate([y, y[::-1]])
-    aft, out, _ = placed.at(both, np.concatenate([x_le, (x_le + chord)[::-1]]), np.zeros_like(both), 1)
+    aft, out, _ = placed.at(along, flat, np.zeros_like(both), 1)
     side, _, up = placed.at(both, np.zeros_like(both), np.concatenate([high, low[::-1]]), 1)
     big = int(np.argmax(outline.deepest * outline.chord))
     x = np.concatenate([XI, XI[::-1]]) * plan.chord[big] + plan.x_le[big]
     z = np.concatenate([outline.upper[big], outline.lower[big, ::-1]])
     _, across, over = placed.at(np.full_like(x, plan.y[big]), x, z, 1)
-    return [_pairs(out, aft)], [_pairs(side, up)], [_pairs(across, over)]
+    seen = [_pairs(out, aft)], [_pairs(side, up)], [_pairs(across, over)]
+    return _with_booms(placed, *seen)
+
+
+def _with_booms(
+    placed: _Placed, flat: list[Points], side: list[Points], front: list[Points]
+) -> tuple[list[Points], list[Points], list[Points]]:
+    """The same with what goes on behind the pod; from the front it stands behind that."""
+    body = placed.part
+    if not isinstance(body, Body) or body.boom is None:
+        return flat, side, front
+    boom = body.boom
+    for y, x in boom_polygons(body, placed.plan):
+        aft, out, _ = placed.at(y, x, np.zeros_like(y), 1)
+        flat = [*flat, _pairs(np.zeros_like(y) if body.on_edge else out, aft)]
+    y = np.array([boom.starts_mm, boom.ends_mm, boom.ends_mm, boom.starts_mm])
+    z = boom.middle_mm + 0.5 * boom.outer_mm * np.array([-1.0, -1.0, 1.0, 1.0])
+    return flat, [*side, _pairs(y - body.wing_at_mm, z - top_at_seat(body))], front
 
 
 def _views_on_edge(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
     """Of a plate: cut out as it is seen from the side; a strip from above and from the front."""
     plan = placed.plan
-    y, thick = plan.breaks, 0.5 * float(outline_of(placed.part, plan).deepest.max())
-    chord, x_le = plan.at(y)
-    both, edge = np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
+    thick = 0.5 * float(outline_of(placed.part, plan).deepest.max())
+    both, edge = pod_polygon(placed.part, plan)
     aft, _, up = placed.at(both, edge, np.zeros_like(both), 1)
-    wide = np.repeat([thick, -thick], len(y))
+    wide = np.repeat([thick, -thick], len(both) // 2)
     low, high = float(up.min()), float(up.max())
     front = np.array([[-thick, low], [thick, low], [thick, high], [-thick, high]])
-    return [_pairs(wide, aft)], [_pairs(aft, up)], [_pairs(front[:, 0], front[:, 1])]
+    return _with_booms(placed, [_pairs(wide, aft)], [_pairs(aft, up)], [_pairs(front[:, 0], front[:, 1])])
 
 
 def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:

@@ -326,6 +326,8 @@ class Plan(BaseModel):
     breaks_mm: list[float]
     pieces: list[PlanPiece]
     surfaces: list[PlanSurface] = []
+    #: what goes on where the outline ends
+    booms: list[list[tuple[float, float]]] = []
 
 
 class SlicePiece(BaseModel):

@@ -10,9 +10,11 @@ from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate
 from ..catalogue import catalogue
+from ..joints.boom import MINUTES
 from ..joints.hardware import Hardware
 from ..kinds import kind_of
 from ..model import Scheme
+from ..model.boom import Boom
 from .verdict import Work
 
 Array = NDArray[np.float64]
@@ -53,14 +55,23 @@ def of_joint(hardware: Hardware) -> Estimate:
     return Estimate(value=typical, low=low, high=high)
 
 
-def work_of(scheme: Scheme, copies: int = 2, hardware: Sequence[Hardware] = (), fold: str | None = None) -> Work:
-    """Of the pieces that are switched on, and of the joints of panels; `fold`: the glue of a folded part."""
+def _of_booms(boom: Boom | None) -> list[Estimate]:
+    low, typical, high = MINUTES
+    return [Estimate(value=typical, low=low, high=high)] * (boom.count if boom else 0)
+
+
+def work_of(
+    scheme: Scheme, copies: int = 2, hardware: Sequence[Hardware] = (), fold: str | None = None,
+    boom: Boom | None = None,
+) -> Work:  # fmt: skip
+    """Of the pieces that are switched on, of the joints of panels, of booms; `fold`: the glue of a folded part."""
     pieces: list[Any] = [p for p in scheme.pieces if p.on]
     used = {getattr(p, "glue", None) for p in pieces} | {h.joint.glue for h in hardware} | {fold}
+    used |= {boom.glue} if boom else set()
     glues = [catalogue().glue[g] for g in sorted(g for g in used if g)]
     slowest = max(glues, key=lambda g: g.fly, default=None)
     return Work(
-        hands=total([*(minutes_of(p, copies) for p in pieces), *(of_joint(h) for h in hardware)]),
+        hands=total([*(minutes_of(p, copies) for p in pieces), *(of_joint(h) for h in hardware), *_of_booms(boom)]),
         fly_after=slowest.fly if slowest else 0.0,
         full_after=max((g.full for g in glues), default=0.0),
         slowest=slowest.label if slowest else "",

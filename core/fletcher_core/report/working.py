@@ -228,12 +228,13 @@ def _twist(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wo
 
 
 def _mass(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
-    m = mass_of(a)
+    m, boom = mass_of(a), a.layout.section.boom
     joined = [
         step("Joints of panels", m.joined_g, "g", "plates or bars: volume × density; glue: spread × glued area; tape")
     ] if a.hardware else []  # fmt: skip
     steps = [
-        step("Foam", m.foam_g.value, "g", "area × density along all of it, less what pieces displace"),
+        step("Foam" if boom is None else "Foam and boom", m.foam_g.value, "g",
+              "area × density along all of it, less what pieces displace"),
         step("Pieces", m.pieces_g, "g", "volume × density, or area × area mass"),
         step("Glue", m.glue_g, "g", "bead × length, or spread × glued area"),
         *joined,

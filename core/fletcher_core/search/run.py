@@ -179,7 +179,7 @@ def _twist(
     swaps: list[Swap], memo: Memo,
 ) -> SkinTwist | None:  # fmt: skip
     """Of every way of a block, from the memo where its sheets were met before; None where sticks have a part in it."""
-    if airframe.part(scheme.part).hollow:
+    if airframe.part(scheme.part).twists_whole:
         return None
     if not only_sticks([bank.scheme.pieces[k] for option in sticks for k in bank.sticks[option]]):
         return None
@@ -275,7 +275,7 @@ def _of_one(
     if space.size == 0:
         what = "Nothing on the shelf fits into this wing." if wish.from_shelf else "Nothing that may change fits."
         raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
-    bank, blocks = bank_of(scheme, space), blocks_of(space, airframe.part(scheme.part).hollow)
+    bank, blocks = bank_of(scheme, space), blocks_of(space, airframe.part(scheme.part).twists_whole)
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
     done, sooner = 0, _Sooner(airframe, scheme, wish, space, system)
     likely = _likely(space)

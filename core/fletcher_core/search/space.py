@@ -118,7 +118,7 @@ def _moved(pieces: Sequence[Any], place: float | None, end: float | None) -> tup
 def _stick_pieces(
     part: Part, on: str, there: Sequence[Any], wish: Wish, shelf: Any, glue: str
 ) -> list[tuple[Any, ...]]:
-    tip = part.half_span_mm
+    tip = part.laid_to_mm
     moving = [p for p in there if hasattr(p, "chord_from")]
     places: tuple[float | None, ...] = PLACES if "place" in wish.vary else (None,)
     ends: tuple[float | None, ...] = (
@@ -149,7 +149,7 @@ def _sheet_pieces(part: Part, there: Sequence[Any], wish: Wish, shelf: Any) -> l
     first: Any = there[0] if there else None
     if first is not None and first.kind not in COVERS and "skin" not in wish.vary:
         return [("", tuple(there))]
-    tip, cat = part.half_span_mm, catalogue().skin
+    tip, cat = part.laid_to_mm, catalogue().skin
     if "skin" not in wish.vary:
         materials = [first.material]
     elif shelf is None:

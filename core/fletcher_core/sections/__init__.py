@@ -1,5 +1,6 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
+from .boom import BoomKernel, boom_g, only_boom
 from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist, having
 from .figures import derive, figures_as, foam_spreads, spreads
 from .filled import (
@@ -39,6 +40,7 @@ from .wrinkling import wrinkling_stress
 
 __all__ = [
     "FILLED",
+    "BoomKernel",
     "CoreFoam",
     "CoreMoments",
     "Kernel",
@@ -57,6 +59,7 @@ __all__ = [
     "TorsionStress",
     "Twist",
     "beside_sticks",
+    "boom_g",
     "closing",
     "derive",
     "face_thickness",
@@ -67,6 +70,7 @@ __all__ = [
     "no_members",
     "no_patches",
     "no_sheets",
+    "only_boom",
     "open_wall",
     "own_twist",
     "section_materials",

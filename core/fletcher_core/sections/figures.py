@@ -301,6 +301,9 @@ def spreads(layout: PartLayout) -> Table:
     joints = [p.joint for p in layout.part.panels if p.joint.kind != "through"]
     fold = layout.part.aerofoil.glue if isinstance(layout.part.aerofoil, HollowSection) else None
     prefixes += [f"stock.{j.material}" for j in joints] + [f"skin.{j.tape}" for j in joints if j.tape]
+    boom = getattr(layout.part, "boom", None)
+    if boom is not None:
+        prefixes += [f"stock.{boom.material}"] + ([f"stock.{boom.former}"] if boom.held == "formers" else [])
     prefixes += [prefix for piece in layout.pieces for prefix in kind_of(piece).uses(piece)]
     for prefix in dict.fromkeys(prefixes):
         family, _, key = prefix.partition(".")
@@ -309,6 +312,7 @@ def spreads(layout: PartLayout) -> Table:
     glues = (
         [r.glue for r in layout.member_rows] + [r.glue for r in layout.sheet_rows] + [j.glue for j in joints] + [fold]
     )
+    glues += [boom.glue] if boom is not None else []
     for glue in dict.fromkeys(g for g in glues if g):
         table |= {f"glue.{glue}.{k}": v for k, v in _glue(glue).items()}
     return table

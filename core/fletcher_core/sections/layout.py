@@ -15,6 +15,7 @@ from ..kinds.rows import Faces
 from ..model.aerofoil import BodyWalls, HollowSection, ProfileBody, SolidBody
 from ..model.body import Body
 from ..model.part import Part
+from .boom import BoomKernel, boom_section
 from .contract import Kernel
 from .filled import FILLED, patches_of
 from .left_out import cut_open, openings
@@ -95,6 +96,7 @@ class PartLayout:
             pick(now.patches),
             now.wall_mm,
             now.lining_mm,
+            None if now.boom is None else now.boom.take(index),
         )
         plan = replace(
             self.plan,
@@ -350,6 +352,8 @@ def assemble(
             inside=np.array([r.inside for r in rows.sheets]),
         )
     inside = ground.inside if isinstance(ground.inside, Outline) else None
+    boom = boom_section(part, plan) if isinstance(part, Body) else None
+    kernel: Kernel = WALLED if part.hollow else FILLED
     return PartLayout(
         part,
         pieces,
@@ -362,11 +366,12 @@ def assemble(
             patches_of(rows.patches, outline, inside),
             sheet_of(part).foam if part.hollow else None,
             face_thickness(part.core) if any(r.piece is None and r.inside for r in rows.sheets) else 0.0,
+            boom,
         ),
         rows.members,
         rows.sheets,
         rows.patches,
         bond_width=wide(rows.members, "bond_width") if rows.members else np.zeros((0, s_count)),
         free_length=np.array([r.free_length for r in rows.members]),
-        kernel=WALLED if part.hollow else FILLED,
+        kernel=kernel if boom is None else BoomKernel(kernel),
     )

@@ -98,4 +98,14 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         patch("G"),
         patch("density", 1e-6) + adds * (values["core.density"] * 1e-6)[:, None],
         _columns([there(r.piece, ()) for r in patches], count),
+        *_of_boom(layout, values),
     )
+
+
+def _of_boom(layout: PartLayout, values: Values) -> tuple[Array, ...]:
+    """E, G, density (V,) of what goes on behind a pod."""
+    boom = getattr(layout.part, "boom", None)
+    if boom is None:
+        return ()
+    name = f"stock.{boom.material}"
+    return values[f"{name}.E"], values[f"{name}.G"], values[f"{name}.density"] * 1e-6

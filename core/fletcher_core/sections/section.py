@@ -6,7 +6,7 @@ Geometry does not depend on the variant; materials do not depend on the station.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, field, fields, replace
 from typing import Any
 
 import numpy as np
@@ -128,10 +128,48 @@ class Patches:
 
 
 @dataclass(frozen=True)
+class BoomSection:
+    """Round tubes that bear alone behind a pod; mm, of one of them but where said.
+
+    Attributes
+    ----------
+    here : (S,) where they bear alone. weighs : (S,) 0 or 1 where they lie at all. pod : (S,) where the pod weighs.
+    pods : (S,) share of the moment that the pod bears: what lies of a boom in it hands its own over evenly, from none
+        at the pod's end to all where the boom starts. lies : mm of that.
+    x, z : (S,) middle of them all, from the local leading edge.
+    count : how many. outer, wall : diameter and wall. area, second : mm2, mm4. sheared : mm2 that shear counts.
+    against : mm4 of E that a torque at the tail meets as it bends two of them against each other; `apart` from axis to
+        axis, 0 of one. free : from where they bear to the tail.
+    """
+
+    here: NDArray[np.bool_]
+    weighs: Array
+    pod: NDArray[np.bool_]
+    pods: Array
+    x: Array
+    z: Array
+    lies: float
+    count: float
+    outer: float
+    wall: float
+    area: float
+    second: float
+    sheared: float
+    against: float
+    apart: float
+    free: float
+
+    def take(self, index: NDArray[np.intp]) -> BoomSection:
+        """At some of the stations."""
+        return replace(self, **{k: getattr(self, k)[index] for k in ("here", "weighs", "pod", "pods", "x", "z")})
+
+
+@dataclass(frozen=True)
 class SectionLayout:
     """Where everything lies, at S stations.
 
     wall_mm : foam of the walls of a hollow part; None where it is filled. lining_mm : paper on the inside of them.
+    boom : what goes on where the rest ends.
     """
 
     outline: Outline
@@ -140,6 +178,7 @@ class SectionLayout:
     patches: Patches
     wall_mm: float | None = None
     lining_mm: float = 0.0
+    boom: BoomSection | None = None
 
 
 @dataclass(frozen=True)
@@ -155,6 +194,7 @@ class SectionMaterials:
     sheet_Et, sheet_Gt : (V, Ps) N/mm of all layers; sheet_mass (V, Ps) g/mm2.
     sheet_on : (V, Ps) 0 or 1.
     patch_E, patch_G, patch_rho, patch_on : (V, Pp) the same of what stands in place of the core.
+    boom_E, boom_G, boom_rho : (V,) of booms; (0,) where there are none.
     """
 
     foam: CoreFoam
@@ -171,6 +211,9 @@ class SectionMaterials:
     patch_G: Array
     patch_rho: Array
     patch_on: Array
+    boom_E: Array = field(default_factory=lambda: np.zeros(0))
+    boom_G: Array = field(default_factory=lambda: np.zeros(0))
+    boom_rho: Array = field(default_factory=lambda: np.zeros(0))
 
     @property
     def variants(self) -> int:
@@ -178,7 +221,7 @@ class SectionMaterials:
 
     def take(self, index: NDArray[np.intp]) -> SectionMaterials:
         """Some of the variants, or some of them more than once."""
-        rest = {name: value[index] for name, value in vars(self).items() if name != "foam"}
+        rest = {k: v[index] if len(v) else v for k, v in vars(self).items() if k != "foam"}
         return SectionMaterials(CoreFoam(self.foam.E[index], self.foam.G[index], self.foam.rho[index]), **rest)
 
 

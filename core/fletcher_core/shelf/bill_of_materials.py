@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.evaluation import glue_mass
 from ..catalogue import catalogue
+from ..joints.boom import boom_needs
 from ..joints.hardware import hardware_of
 from ..kinds import kind_of
 from ..model import Airframe, Scheme
@@ -63,6 +64,10 @@ def bill_of_materials(airframe: Airframe, scheme: Scheme, system: System = "metr
                     what=catalogue().glue[name].label,
                 )
             )
+    for need in boom_needs(layout.part):
+        entry = getattr(catalogue(), need.table)[need.material]
+        said = f"{entry.label}, {FORMS[need.form].label}"  # type: ignore[index]
+        found.append(ShelfNeed(piece_id="boom", piece="boom", **vars(need), what=said))
     for h in hardware_of(layout):
         common = {"piece_id": f"joint-{h.panel}", "piece": f"joint {h.place}"}
         for need in h.needs():

@@ -2,6 +2,7 @@ import type { Body, Catalogue } from "../api/types";
 import { length } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField } from "../ui/fields";
+import { BoomForm } from "./BoomForm";
 import { OutlineFile } from "./OutlineFile";
 import { PapersOf } from "./PapersOf";
 
@@ -49,7 +50,7 @@ const ALSO: { field: "wheel_mm" | "hook_mm" | "propeller_mm"; label: string; hin
   { field: "propeller_mm", label: "Diameter of the propeller", hint: "left empty: a usual one for its weight" },
 ];
 
-interface Props {
+export interface BodyFormProps {
   at: string;
   body: Body;
   catalogue: Catalogue;
@@ -58,7 +59,7 @@ interface Props {
 }
 
 /** The body from nose to tail: its outline by stations, its walls, what is left open, where the wing sits. */
-export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
+export function BodyForm({ at, body, catalogue, grid, onChange }: BodyFormProps) {
   const units = useUnits();
   const setMade = (walls: Made, key: string) => onChange((b) => ({ ...b, walls }), key);
   const set = (next: Partial<Body>, key: string) => onChange((b) => ({ ...b, ...next }), key);
@@ -75,7 +76,7 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
   }[made.kind];
   const outline = OUTLINE.filter(({ field }) => made.kind !== "profile" || !["width_mm", "roundness"].includes(field));
   const end = body.stations.at(-1)!.x_mm;
-  const name = (k: number) => (k === 0 ? "Nose" : k === body.stations.length - 1 ? "Tail" : `Station ${k + 1}`);
+  const name = (k: number) => (k === 0 ? "Nose" : k === body.stations.length - 1 ? (body.boom ? "Pod's end" : "Tail") : `Station ${k + 1}`);
 
   function addStation() {
     onChange((b) => {
@@ -314,6 +315,7 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: Props) {
           </button>
         )}
       </fieldset>
+      <BoomForm at={at} body={body} catalogue={catalogue} grid={grid} onChange={onChange} />
     </>
   );
 }

@@ -1429,6 +1429,7 @@ export interface components {
          * @description A box or shell of walls, boards on edge, or a solid piece of foam, from nose to tail, held at the wing.
          */
         Body: {
+            boom?: components["schemas"]["Boom"] | null;
             core?: components["schemas"]["Core"];
             /** Hook Mm */
             hook_mm?: number | null;
@@ -1602,6 +1603,74 @@ export interface components {
             tests: components["schemas"]["BondTestOut"][];
             /** Unreadable */
             unreadable: components["schemas"]["UnreadableOut"][];
+        };
+        /**
+         * Boom
+         * @description Straight from where it starts in the pod to the tail; a bore of 0 is a rod.
+         */
+        Boom: {
+            /**
+             * Apart Mm
+             * @default 200
+             */
+            apart_mm: number;
+            /**
+             * Count
+             * @default 1
+             * @enum {integer}
+             */
+            count: 1 | 2;
+            /**
+             * Ends Mm
+             * @default 850
+             */
+            ends_mm: number;
+            /**
+             * Former
+             * @default birch_ply
+             */
+            former: string;
+            /**
+             * Former Mm
+             * @default 3
+             */
+            former_mm: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * Held
+             * @default formers
+             * @enum {string}
+             */
+            held: "foam" | "formers";
+            /**
+             * Inner Mm
+             * @default 8
+             */
+            inner_mm: number;
+            /**
+             * Material
+             * @default carbon_roll_wrapped
+             */
+            material: string;
+            /**
+             * Middle Mm
+             * @default 0
+             */
+            middle_mm: number;
+            /**
+             * Outer Mm
+             * @default 10
+             */
+            outer_mm: number;
+            /**
+             * Starts Mm
+             * @default 250
+             */
+            starts_mm: number;
         };
         /**
          * BoxSpar
@@ -3605,6 +3674,14 @@ export interface components {
          * @description The part from above, mm.
          */
         Plan: {
+            /**
+             * Booms
+             * @default []
+             */
+            booms: [
+                number,
+                number
+            ][][];
             /** Breaks Mm */
             breaks_mm: number[];
             /** Half Span Mm */

@@ -57,7 +57,8 @@ export function PlanSheet(props: Props) {
   const id = useId().replace(/\W/g, "");
   const dragging = useRef<{ piece: PlanPiece; end: End } | null>(null);
 
-  const xs = plan.outline.map((p) => p[1]!);
+  const booms = plan.booms ?? [];
+  const xs = [...plan.outline, ...booms.flat()].map((p) => p[1]!);
   const [front, back] = [Math.min(...xs), Math.max(...xs)];
   // as wide as the board, but a swept or deep wing must leave room for the slice below it
   const u = width ? Math.max(plan.half_span_mm / Math.max(width - 48, 100), (back - front) / TALLEST) : 1;
@@ -140,6 +141,9 @@ export function PlanSheet(props: Props) {
         </pattern>
         <rect x={left} y={top} width={wide} height={back + 16 * u - top} fill={`url(#${id}-rule)`} />
         <line x1={0} x2={0} y1={top} y2={back + 16 * u} stroke={INK} strokeWidth={1} strokeDasharray="8 3 2 3" vectorEffect="non-scaling-stroke" />
+        {booms.map((boom, k) => (
+          <polygon key={k} points={polygon(boom)} fill={COLOUR.ink} fillOpacity={0.8} stroke={INK} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+        ))}
         <polygon points={polygon(plan.outline)} fill={COLOUR.paper} fillOpacity={0.92} stroke={INK} strokeWidth={1.8} vectorEffect="non-scaling-stroke" />
         {plan.breaks_mm.slice(1, -1).map((y) => {
           const { lead, chord } = edgesAt(plan.outline, y);

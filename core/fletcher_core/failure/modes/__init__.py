@@ -1,7 +1,7 @@
 """One file a mode. To add one: write the file with its `MODE`, add it to `MODES`, test it."""
 
 from ..state import Mode
-from . import joint
+from . import boom, joint
 from .bond_shear import MODE as bond_shear
 from .core_shear import MODE as core_shear
 from .core_stress import COMPRESSION as core_compression
@@ -50,6 +50,10 @@ MODES: dict[str, Mode] = {
         end_slip,
         skin_bond,
         topples,
+        boom.BREAK,
+        boom.OVAL,
+        boom.SEAT,
+        boom.TURNS,
         joint.BREAK,
         joint.BOND,
         joint.BEARING,
