@@ -55,12 +55,14 @@ def pod_polygon(part: Part, plan: Planform) -> tuple[Array, Array]:
 
 
 def boom_polygons(part: Part, plan: Planform) -> list[tuple[Array, Array]]:
-    """The same of each boom, from where it starts in the pod to its end."""
+    """The same of each boom, as far as it is seen."""
     boom = getattr(part, "boom", None)
     if not isinstance(part, Body) or boom is None:
         return []
     middle = float(plan.x_le[-1] + 0.5 * plan.chord[-1])
     away = [0.0] if boom.count == 1 or part.on_edge else [-0.5 * boom.apart_mm, 0.5 * boom.apart_mm]
-    y = np.array([boom.starts_mm, boom.ends_mm, boom.ends_mm, boom.starts_mm])
+    # what lies in the pod is not seen
+    start = part.pod_mm if boom.count == 1 else boom.starts_mm
+    y = np.array([start, boom.ends_mm, boom.ends_mm, start])
     across = 0.5 * boom.outer_mm * np.array([-1.0, -1.0, 1.0, 1.0])
     return [(y, middle + at + across) for at in away]

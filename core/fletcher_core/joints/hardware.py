@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from ..catalogue import Joining, Spread, catalogue
 from ..fields import Problem
 from ..kinds.rows import Need
+from ..model.body import Body
 from ..model.panel import Joint
 from ..sections import PartLayout, face_thickness
 from ..units import Measure, System
@@ -32,6 +33,7 @@ class Hardware:
     Attributes
     ----------
     panel : whose inner end it is at. y : mm from the middle. count : how often it is there, on all copies.
+    on : the part it is on, where that is a body.
     face : mm2 of the butted faces of foam. depth, chord : mm there.
     """
 
@@ -42,6 +44,7 @@ class Hardware:
     face: float
     depth: float
     chord: float
+    on: str = ""
 
     @property
     def way(self) -> Joining:
@@ -133,7 +136,14 @@ class Hardware:
 
     @property
     def place(self) -> str:
+        if self.on:
+            return f"at station {self.panel + 1}"
         return "in the middle" if self.panel == 0 else f"between panels {self.panel} and {self.panel + 1}"
+
+    @property
+    def field(self) -> tuple[str, int, str]:
+        """Of the part, under which it is described."""
+        return ("stations" if self.on else "panels", self.panel, "joint")
 
 
 def hardware_of(layout: PartLayout) -> list[Hardware]:
@@ -145,13 +155,14 @@ def hardware_of(layout: PartLayout) -> list[Hardware]:
     if layout.inside is not None:
         # a bar stands in the hollow
         depth = layout.inside.deepest
+    on = "body" if isinstance(layout.part, Body) else ""
     for k, (panel, y) in enumerate(zip(panels, layout.plan.breaks[:-1], strict=True)):
         if panel.joint.kind == "through":
             continue
         at = int(np.argmin(np.abs(layout.plan.y - y)))
         count = 1 if k == 0 else layout.part.copies
         found.append(
-            Hardware(panel.joint, k, float(y), count, float(area[at]), float(depth[at]), float(outline.chord[at]))
+            Hardware(panel.joint, k, float(y), count, float(area[at]), float(depth[at]), float(outline.chord[at]), on)
         )
     return found
 
@@ -168,7 +179,7 @@ def problems_of_joints(layout: PartLayout, part: str) -> Iterator[Problem]:
         j, way = h.joint, h.way
         if way.comes_as is None:
             continue
-        where = ("parts", part, "panels", h.panel, "joint")
+        where = ("parts", part, *h.field)
         stock, flat = catalogue().stock[j.material], way.comes_as == "flat"
         if way.families and stock.family not in way.families:
             fit = [one.label.lower() for one in catalogue().stock.values() if way.takes(one)]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Mapping, Sequence
-from typing import ClassVar, Literal
+from typing import ClassVar, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -29,6 +29,8 @@ class BodyStation(Described):
     height_mm: float = measure("height", "length", 8.0, 800.0, 80.0)
     middle_mm: float = measure("its middle, over a straight line", "length", -400.0, 400.0, 0.0)
     roundness: float = measure("how round: 0 a box, 100 % an ellipse", "percent", 0.0, 1.0, 0.0)
+    #: how the body is joined where it is in two here
+    joint: Joint | None = Field(None, json_schema_extra={"label": "in two here"})
 
 
 class LeftOut(Described):
@@ -58,10 +60,14 @@ _STEPS_IN = 1.0
 _APART = 5.0
 
 
-def _stretch(long: float, wide: float, then: float, back: float) -> Panel:
+def _stretch(long: float, wide: float, then: float, back: float, joint: Joint | None = None) -> Panel:
     return Panel.model_construct(
-        span_mm=long, root_chord_mm=wide, tip_chord_mm=then, sweep_mm=back, dihedral_deg=0.0, joint=Joint()
+        span_mm=long, root_chord_mm=wide, tip_chord_mm=then, sweep_mm=back, dihedral_deg=0.0, joint=joint or Joint()
     )
+
+
+#: ways to join that a hollow body has something to hold: there is no foam for a bar to lie in
+_OF_WALLS = ("through", "butt", "brace")
 
 
 class Body(Part):
@@ -112,7 +118,7 @@ class Body(Part):
         found = []
         for a, b in itertools.pairwise(self.stations):
             (wide, from_a), (then, from_b) = across(a), across(b)
-            found.append(_stretch(b.x_mm - a.x_mm, wide, then, from_b - from_a))
+            found.append(_stretch(b.x_mm - a.x_mm, wide, then, from_b - from_a, a.joint))
         if self.boom is not None:
             wide, start = across(self.stations[-1])
             own = self.boom.outer_mm if self.on_edge else self.boom.width_mm
@@ -228,6 +234,32 @@ class Body(Part):
                         thick=Measure(thick, "size"), it=Measure(getattr(station, field)), least=Measure(2 * thick + 1),
                     )  # fmt: skip
         return self
+
+    @model_validator(mode="after")
+    def _in_two(self) -> Body:
+        for k, station in enumerate(self.stations):
+            if station.joint is None or station.joint.kind == "through":
+                continue
+            if k in (0, len(self.stations) - 1):
+                raise fault(
+                    f"stations.{k}.joint.kind", "A body is not in two at its end.",
+                    "Choose a station between nose and tail.",
+                )  # fmt: skip
+            if self.on_edge:
+                raise fault(
+                    f"stations.{k}.joint.kind", "A profile is cut in one.",
+                    "Run it through here, and lay tape or ply on it where it is patched.",
+                )  # fmt: skip
+            if self.hollow and station.joint.kind not in _OF_WALLS:
+                raise fault(
+                    f"stations.{k}.joint.kind", "There is no foam in a hollow body for that to lie in.",
+                    "Butt it, or glue plates along both sides.",
+                )  # fmt: skip
+        return self
+
+    def with_joint(self, panel: int, joint: Joint) -> Self:
+        stations = [s.model_copy(update={"joint": joint}) if k == panel else s for k, s in enumerate(self.stations)]
+        return self.model_copy(update={"stations": stations})
 
     @model_validator(mode="after")
     def _boom_goes_on(self) -> Body:

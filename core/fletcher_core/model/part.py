@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import TYPE_CHECKING, ClassVar
+from typing import TYPE_CHECKING, ClassVar, Self
 
 from ..fields import Described
 from .aerofoil import Aerofoil, BodyWalls, HollowSection, ProfileBody, SolidBody
@@ -12,7 +12,7 @@ from .surface import ControlSurface
 from .targets import Targets
 
 if TYPE_CHECKING:
-    from .panel import Panel
+    from .panel import Joint, Panel
     from .seat import Seat
 
 
@@ -59,6 +59,11 @@ class Part(Described):
     def hollow(self) -> bool:
         """Whether it is sheets round air."""
         return isinstance(self.aerofoil, HollowSection)
+
+    def with_joint(self, panel: int, joint: Joint) -> Self:
+        """The same with another joint at a panel's inner end."""
+        panels = [p.model_copy(update={"joint": joint}) if k == panel else p for k, p in enumerate(self.panels)]
+        return self.model_copy(update={"panels": panels})
 
     @property
     def straight(self) -> bool:

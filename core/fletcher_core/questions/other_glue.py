@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 from ..analysis.evaluation import Evaluation, compute
 from ..catalogue import catalogue
@@ -62,10 +61,7 @@ class OtherGlue:
         else:
             part = airframe.part(scheme.part)
             joint = part.panels[index].joint.model_copy(update={"glue": glue})
-            panels: list[Any] = [
-                p.model_copy(update={"joint": joint}) if k == index else p for k, p in enumerate(part.panels)
-            ]
-            parts = airframe.parts.model_copy(update={scheme.part: part.model_copy(update={"panels": panels})})
+            parts = airframe.parts.model_copy(update={scheme.part: part.with_joint(index, joint)})
             airframe = airframe.model_copy(update={"parts": parts})
         then = standing(compute(airframe, scheme, a.stations, False, False))
         return _lost(self._now, then, catalogue().glue[glue].label)

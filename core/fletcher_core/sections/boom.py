@@ -49,7 +49,8 @@ def boom_section(body: Body, plan: Planform) -> BoomSection | None:
     pods = np.clip((bare - y) / lies, 0.0, 1.0)
     return BoomSection(
         here, (y >= boom.starts_mm - 1e-6).astype(float), y <= body.pod_mm + 1e-6, pods, x, z, lies,
-        float(boom.count), d, 0.5 * (d - bore), area, second, shear * area, against, boom.apart_mm if boom.count == 2 else 0.0, free,
+        float(boom.count), d, 0.5 * (d - bore), area, second, shear * area, against,
+        boom.apart_mm if boom.count == 2 else 0.0, free,
     )  # fmt: skip
 
 

@@ -1,12 +1,13 @@
 import { type ChangeEvent, type ReactNode, useState } from "react";
 
 import { client, Fault, take, takeAs } from "../api/client";
-import type { Aerofoil, Airframe, Body, Catalogue, Choice, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
-import { PARTS, partOf, withPart } from "../lib/parts";
+import type { Aerofoil, Airframe, Body, Catalogue, Joint, Lifting, Panel, PartName, Targets } from "../api/types";
+import { PARTS, partOf, tailsFollow, withPart } from "../lib/parts";
 import { length, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField, TextField, unitsWord } from "../ui/fields";
 import { BodyForm } from "./BodyForm";
+import { JointFields } from "./JointFields";
 import { FoldedSection } from "./FoldedSection";
 import { SheetedSection } from "./SheetedSection";
 
@@ -76,15 +77,6 @@ function CoordinateFile({ aerofoil, onChange }: { aerofoil: Aerofoil; onChange: 
               : "One loop from the trailing edge, or the upper face and then the lower. Until one is read, the last section stays."))}
       </p>
     </div>
-  );
-}
-
-/** What a way to join can be made of. */
-function madeOf(catalogue: Catalogue, kind: Joint["kind"]): Choice[] {
-  const way = catalogue.joining.find((j) => j.id === kind);
-  const families = way?.tags?.families?.split(" ").filter(Boolean) ?? [];
-  return catalogue.stock.filter(
-    (s) => s.tags?.comes_as?.split(" ").includes(way?.tags?.comes_as ?? "") && (!families.length || families.includes(s.tags.family ?? "")),
   );
 }
 
@@ -189,61 +181,7 @@ function Details({ name, wing, catalogue, grid, setPart, setJoint, takeKind }: D
                 ...catalogue.joining.map((j) => ({ value: j.id as Joint["kind"], label: j.label })),
               ]}
             />
-            {joint.kind !== "through" && (
-              <>
-                <ChoiceField
-                  label="Glue of the joint"
-                  path={path("glue")}
-                  value={joint.glue}
-                  onChange={(glue) => set({ glue }, "glue")}
-                  options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))}
-                />
-                <ChoiceField
-                  label="Tape over the joint"
-                  path={path("tape")}
-                  value={joint.tape ?? ""}
-                  onChange={(tape) => set({ tape: tape || null }, "tape")}
-                  options={[
-                    { value: "", label: "none" },
-                    ...catalogue.skin.filter((s) => s.tags?.called === "tape").map((s) => ({ value: s.id, label: s.label })),
-                  ]}
-                />
-              </>
-            )}
-            {joint.kind !== "through" && joint.kind !== "butt" && (
-              <>
-                <ChoiceField
-                  label="Made of"
-                  path={path("material")}
-                  value={joint.material}
-                  onChange={(material) => set({ material }, "material")}
-                  options={madeOf(catalogue, joint.kind).map((s) => ({ value: s.id, label: s.label }))}
-                />
-                <MeasureField
-                  label={joint.kind === "brace" || joint.kind === "blade" ? "Its thickness" : "Its diameter"}
-                  path={path("thickness_mm")}
-                  kind="length"
-                  value={joint.thickness_mm}
-                  onChange={(v) => set({ thickness_mm: v }, "thickness")}
-                />
-                {(joint.kind === "brace" || joint.kind === "blade") && (
-                  <MeasureField
-                    label="Its height"
-                    path={path("height_mm")}
-                    kind="length"
-                    value={joint.height_mm}
-                    onChange={(v) => set({ height_mm: v }, "height")}
-                  />
-                )}
-                <MeasureField
-                  label="Reaches into each side"
-                  path={path("reach_mm")}
-                  kind="length"
-                  value={joint.reach_mm}
-                  onChange={(v) => set({ reach_mm: v }, "reach")}
-                />
-              </>
-            )}
+            <JointFields joint={joint} path={path} catalogue={catalogue} set={set} />
           </div>
         );
       })}
@@ -352,7 +290,18 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
           body={airframe.parts.body}
           catalogue={catalogue}
           grid={grid}
-          onChange={(next, key) => onChange((a) => withPart<Body>(a, name, next), `${name}.${key}`)}
+          onChange={(next, key) => onChange((a) => tailsFollow(a, withPart<Body>(a, name, next)), `${name}.${key}`)}
+          takeJoint={(k, kind) => {
+            const set = (joint: Joint) =>
+              onChange(
+                (a) => withPart<Body>(a, name, (b) => ({ ...b, stations: b.stations.map((s, i) => (i === k ? { ...s, joint } : s)) })),
+                `${name}.station.${k}.joint`,
+              );
+            void take(client.POST("/api/start/joint", { body: { airframe, part: name, panel: k, kind } })).then(
+              (joint) => set(joint as Joint),
+              () => undefined,
+            );
+          }}
         />
       ) : (
         <>
@@ -560,7 +509,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
           )}
         </>
       )}
-      <Part number={name === "wing" || name === "body" ? 5 : 6} title="The weight promise, and what else is wanted">
+      <Part number={name === "wing" ? 5 : 6} title="The weight promise, and what else is wanted">
         <div className={grid}>
           <MeasureField
             label="It shall weigh, ready to fly"

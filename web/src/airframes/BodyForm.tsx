@@ -1,9 +1,11 @@
-import type { Body, Catalogue } from "../api/types";
+import type { Body, Catalogue, Joint } from "../api/types";
 import { length } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField } from "../ui/fields";
 import { BoomForm } from "./BoomForm";
+import { JointFields } from "./JointFields";
 import { OutlineFile } from "./OutlineFile";
+import { OutlineViews } from "./OutlineViews";
 import { PapersOf } from "./PapersOf";
 
 type Station = Body["stations"][number];
@@ -36,13 +38,16 @@ function madeAs(body: Body, kind: Made["kind"], catalogue: Catalogue): Body {
   };
 }
 
-const OUTLINE: { field: keyof Station; label: string; kind: Measured; hint?: string }[] = [
+const OUTLINE: { field: Exclude<keyof Station, "joint">; label: string; kind: Measured; hint?: string }[] = [
   { field: "x_mm", label: "Behind the nose", kind: "length" },
   { field: "width_mm", label: "Width", kind: "length" },
   { field: "height_mm", label: "Height", kind: "length" },
   { field: "middle_mm", label: "Middle, over a straight line", kind: "length" },
   { field: "roundness", label: "How round", kind: "percent", hint: "0: a box; 100 %: an ellipse" },
 ];
+
+/** Ways to join, as they are called on a body. */
+const IN_TWO: Record<string, string> = { brace: "plates along both sides", blade: "a plate through the middle" };
 
 const ALSO: { field: "wheel_mm" | "hook_mm" | "propeller_mm"; label: string; hint: string }[] = [
   { field: "wheel_mm", label: "Nose wheel or skid, behind the nose", hint: "left empty: it lands on its belly" },
@@ -56,10 +61,12 @@ export interface BodyFormProps {
   catalogue: Catalogue;
   grid: string;
   onChange: (next: (body: Body) => Body, key: string) => void;
+  /** Another kind of joint at a station, in sizes that fit. */
+  takeJoint: (k: number, kind: Joint["kind"]) => void;
 }
 
 /** The body from nose to tail: its outline by stations, its walls, what is left open, where the wing sits. */
-export function BodyForm({ at, body, catalogue, grid, onChange }: BodyFormProps) {
+export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: BodyFormProps) {
   const units = useUnits();
   const setMade = (walls: Made, key: string) => onChange((b) => ({ ...b, walls }), key);
   const set = (next: Partial<Body>, key: string) => onChange((b) => ({ ...b, ...next }), key);
@@ -84,10 +91,10 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: BodyFormProps)
       const gaps = b.stations.slice(1).map((s, k) => s.x_mm - b.stations[k]!.x_mm);
       const k = gaps.indexOf(Math.max(...gaps));
       const [one, two] = [b.stations[k]!, b.stations[k + 1]!];
-      const half = (field: keyof Station) => Math.round((one[field] + two[field]) / 2);
+      const half = (field: (typeof OUTLINE)[number]["field"]) => Math.round((one[field] + two[field]) / 2);
       const made = {
         x_mm: half("x_mm"), width_mm: half("width_mm"), height_mm: half("height_mm"), middle_mm: half("middle_mm"),
-        roundness: (one.roundness + two.roundness) / 2,
+        roundness: (one.roundness + two.roundness) / 2, joint: null,
       }; // prettier-ignore
       return { ...b, stations: [...b.stations.slice(0, k + 1), made, ...b.stations.slice(k + 1)] };
     }, "stations");
@@ -98,6 +105,7 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: BodyFormProps)
       <fieldset className="mb-4 border-t border-ink pt-2">
         <legend className="float-left w-full text-[18px] font-semibold">2. The body, from nose to tail</legend>
         <p className="clear-both mb-2 text-[15px] text-pencil">{length(end, units)} long. Its outline runs in straight lines from station to station.</p>
+        <OutlineViews body={body} name={name} onDrag={(stations, key) => onChange((b) => ({ ...b, stations }), key)} />
         <OutlineFile
           roundness={body.stations[0]!.roundness}
           onRead={(stations) =>
@@ -145,6 +153,28 @@ export function BodyForm({ at, body, catalogue, grid, onChange }: BodyFormProps)
                     hint={k === 0 ? hint : undefined}
                   />
                 ))}
+              {made.kind !== "profile" && k > 0 && k < body.stations.length - 1 && (
+                <ChoiceField
+                  label="The body is here"
+                  path={`${at}stations.${k}.joint.kind`}
+                  value={station.joint?.kind ?? "through"}
+                  onChange={(kind) => takeJoint(k, kind)}
+                  options={[
+                    { value: "through", label: "in one" },
+                    ...catalogue.joining
+                      .filter((j) => made.kind === "solid" || ["butt", "brace"].includes(j.id))
+                      .map((j) => ({ value: j.id as Joint["kind"], label: `in two, ${IN_TWO[j.id] ?? j.label}` })),
+                  ]}
+                />
+              )}
+              {made.kind !== "profile" && station.joint && (
+                <JointFields
+                  joint={station.joint}
+                  path={(name) => `${at}stations.${k}.joint.${name}`}
+                  catalogue={catalogue}
+                  set={(next, key) => setStation(k, { joint: { ...station.joint!, ...next } }, `joint.${key}`)}
+                />
+              )}
             </div>
           </div>
         ))}

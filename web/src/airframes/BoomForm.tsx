@@ -27,12 +27,12 @@ function usual(body: Body): { boom: Boom; stations: Body["stations"] } {
       former_mm: 3,
       glue: "epoxy_30",
     },
-    stations: [...kept, { ...last, ...closes }],
+    stations: [...kept, { ...last, ...closes, joint: null }],
   };
 }
 
 /** What carries the tail where the body itself ends. */
-export function BoomForm({ at, body, catalogue, grid, onChange }: BodyFormProps) {
+export function BoomForm({ at, body, catalogue, grid, onChange }: Omit<BodyFormProps, "takeJoint">) {
   const boom = body.boom;
   const set = (next: Partial<Boom>, key: string) => onChange((b) => (b.boom ? { ...b, boom: { ...b.boom, ...next } } : b), `boom.${key}`);
   const round = catalogue.stock.filter((s) => s.tags?.comes_as?.includes("round"));

@@ -1465,6 +1465,7 @@ export interface components {
              * @default 80
              */
             height_mm: number;
+            joint?: components["schemas"]["Joint"] | null;
             /**
              * Middle Mm
              * @default 0

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
-import type { AirframeFile } from "../api/types";
-import { besideOf, halfSpan, isOnEdge, partOf, partsOf, peeledInside, shownOf, withoutPart, withPart } from "./parts";
+import type { Airframe, AirframeFile } from "../api/types";
+import { besideOf, halfSpan, isOnEdge, partOf, partsOf, peeledInside, shownOf, tailsFollow, withoutPart, withPart } from "./parts";
 
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
@@ -25,6 +25,15 @@ describe("parts of an aircraft", () => {
     expect(shownOf(file(), "wing")?.id).toBe("b");
     expect(shownOf(file(), "tailplane")?.id).toBe("t");
     expect(besideOf(file(), "wing").map((s) => s.id)).toEqual(["t"]);
+  });
+  it("keep their tails where they sit on the body, when its end or the wing moves along it", () => {
+    const body = { wing_at_mm: 200, stations: [{ x_mm: 0 }, { x_mm: 800 }], boom: null };
+    const was = { ...file().airframe, parts: { ...file().airframe.parts, body, tailplane: { arm_mm: 500 }, fin: null } } as unknown as Airframe;
+    const with_ = (next: object) => ({ ...was, parts: { ...was.parts, body: { ...body, ...next } } }) as unknown as Airframe;
+    expect(tailsFollow(was, with_({ wing_at_mm: 230 })).parts.tailplane?.arm_mm).toBe(470);
+    expect(tailsFollow(was, with_({ stations: [{ x_mm: 0 }, { x_mm: 850 }] })).parts.tailplane?.arm_mm).toBe(550);
+    expect(tailsFollow(was, with_({ boom: { ends_mm: 900 } })).parts.tailplane?.arm_mm).toBe(600);
+    expect(tailsFollow(was, with_({ stations: [{ x_mm: 0 }, { x_mm: 400 }, { x_mm: 800 }] })).parts.tailplane).toBe(was.parts.tailplane);
   });
   it("are changed without touching the others, and left alone where they are not there", () => {
     const was = file().airframe;

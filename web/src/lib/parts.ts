@@ -94,6 +94,21 @@ export function withPart<T = Lifting>(airframe: Airframe, name: PartName, next: 
   return part === null ? airframe : { ...airframe, parts: { ...airframe.parts, [name]: next(part as unknown as T) } };
 }
 
+/** Where a body ends, behind the wing's nose. */
+function tailAt(body: Body): number {
+  return (body.boom ? body.boom.ends_mm : body.stations.at(-1)!.x_mm) - body.wing_at_mm;
+}
+
+/** The tails stay where they sit on the body when its end or the wing moves along it. */
+export function tailsFollow(before: Airframe, after: Airframe): Airframe {
+  if (!before.parts.body || !after.parts.body) return after;
+  const by = tailAt(after.parts.body) - tailAt(before.parts.body);
+  if (!by) return after;
+  const { tailplane, fin } = after.parts;
+  const moved = <T extends { arm_mm: number }>(tail: T | null) => tail && { ...tail, arm_mm: tail.arm_mm + by };
+  return { ...after, parts: { ...after.parts, tailplane: moved(tailplane), fin: moved(fin) } };
+}
+
 /** A part of board with other papers on inside: a body keeps them with its walls. */
 export function peeledInside(part: Lifting, peeled: "none" | "top" | "bottom" | "both"): Lifting {
   const field = "walls" in part ? "walls" : "aerofoil";

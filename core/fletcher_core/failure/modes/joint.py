@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ...model.body import Body
 from ...model.panel import Joint
 from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, rising
 
@@ -27,9 +28,15 @@ class JointState:
     where: Array
     EI: dict[str, Array]
     depth: Array
+    #: of what bends it sideways; only a body is bent so
+    aside: dict[str, Array]
+    width: Array
 
     def share(self, name: str) -> Array:
         return self.EI[name] / sum(self.EI.values())
+
+    def share_aside(self, name: str) -> Array | float:
+        return self.aside[name] / sum(self.aside.values()) if name in self.aside else 0.0
 
 
 def _at(wing: LoadedPart, y: float) -> Array:
@@ -46,6 +53,8 @@ def joints(wing: LoadedPart) -> Iterator[JointState]:
     outline = wing.layout.outline
     core = wing.sums.core
     second = core.zz - core.z**2 / core.area
+    across = core.xx - core.x**2 / core.area
+    turned = isinstance(wing.layout.part, Body)
     for panel, y in zip(panels, wing.layout.plan.breaks[:-1], strict=True):
         joint = panel.joint
         if joint.kind == "through":
@@ -54,21 +63,36 @@ def joints(wing: LoadedPart) -> Iterator[JointState]:
         inside = wing.layout.inside
         room = depth if inside is None else inside.deepest
         EI = {"foam": wing.materials.foam.E[:, None] * second}
+        aside = {"foam": wing.materials.foam.E[:, None] * across} if turned else {}
+        width = outline.chord if inside is None else inside.chord
         E = wing.values[f"stock.{joint.material}.E"][:, None]
         t, h = joint.thickness_mm, np.minimum(joint.height_mm, room)
         if joint.kind in ("brace", "blade"):
             plates = 2 if joint.kind == "brace" else 1
             EI["bar"] = E * plates * t * h**3 / 12
+            if turned and plates == 2:
+                # along both sides
+                aside["bar"] = E * 2 * t * h * (0.5 * width) ** 2
         elif joint.kind in ("wire", "joiner"):
             EI["bar"] = E * np.full_like(depth, np.pi / 64 * t**4)
+            aside |= {"bar": EI["bar"]} if turned else {}
         if joint.tape is not None:
             Et = wing.values[f"skin.{joint.tape}.Et"][:, None]
             EI["tape"] = Et * joint.tape_width_mm * 2 * (0.5 * depth) ** 2
-        yield JointState(joint, _at(wing, float(y)), EI, depth)
+        yield JointState(joint, _at(wing, float(y)), EI, depth, aside, width)
 
 
 def _moment(wing: LoadedPart, state: JointState, name: str) -> Array:
     return np.abs(wing.forces.moment) * state.share(name) * state.where
+
+
+def _stressed(wing: LoadedPart, state: JointState, name: str, half: Array | float, half_aside: Array | float) -> Array:
+    """(R, S) strain at the edge of what crosses a joint, by its share of the moment up and down and sideways."""
+    strain = _moment(wing, state, name) * half / state.EI[name]
+    if name in state.aside:
+        side = np.abs(wing.forces.moment_z) * state.share_aside(name) * state.where
+        strain = strain + side * half_aside / state.aside[name]
+    return np.asarray(strain)
 
 
 def _slid_by_torque(wing: LoadedPart) -> Array:
@@ -87,7 +111,9 @@ def _breaks(wing: LoadedPart) -> Iterator[Finding]:
         if "bar" in state.EI:
             stock = f"stock.{j.material}"
             half = 0.5 * (np.minimum(j.height_mm, state.depth) if j.kind in ("brace", "blade") else j.thickness_mm)
-            stress = _moment(wing, state, "bar") * half * wing.values[f"{stock}.E"][:, None] / state.EI["bar"]
+            # a plate along a side is pulled or pressed as a whole
+            out = 0.5 * state.width if j.kind == "brace" else 0.5 * j.thickness_mm
+            stress = _stressed(wing, state, "bar", half, out) * wing.values[f"{stock}.E"][:, None]
             strength = np.minimum(wing.values[f"{stock}.tension"], wing.values[f"{stock}.compression"])
             yield Finding(
                 "joint_break", None, "", load_factor(strength, stress), strength, stress, "MPa",
@@ -105,7 +131,8 @@ def _breaks(wing: LoadedPart) -> Iterator[Finding]:
 def _lets_go(wing: LoadedPart) -> Iterator[Finding]:
     for state in joints(wing):
         j, foam = state.joint, wing.values["core.tension"]
-        stress = _moment(wing, state, "foam") * 0.5 * state.depth * wing.materials.foam.E[:, None] / state.EI["foam"]
+        strain = _stressed(wing, state, "foam", 0.5 * state.depth, 0.5 * wing.layout.outline.chord)
+        stress = strain * wing.materials.foam.E[:, None]
         glue = wing.values.get(f"glue.{j.glue}.lap_on_foam")
         strength = foam if glue is None else np.minimum(foam, glue)
         shear = wing.values["core.shear"]
@@ -124,6 +151,10 @@ def _lets_go(wing: LoadedPart) -> Iterator[Finding]:
             L, h = j.reach_mm, np.minimum(j.height_mm, state.depth)
             polar = L * h * (L**2 + h**2) / 12
             stress = _moment(wing, state, "bar") / 2 * 0.5 * np.hypot(L, h) / polar
+            if "bar" in state.aside:
+                # one is pulled, the other pressed
+                side = np.abs(wing.forces.moment_z) * state.share_aside("bar") * state.where
+                stress = stress + side / state.width / (L * h)
             yield Finding(
                 "joint_bond", None, "", load_factor(strength, stress), strength, stress, "MPa",
                 "stress at the corner of the lap = half its moment × radius / (L h (L² + h²) / 12)", _NAMES[j.kind],
