@@ -34,7 +34,7 @@ class Sheet:
 
 
 def board_sheet(material: str) -> Sheet:
-    """Of a paper-faced board.
+    """Of a paper-faced board, or of corrugated sheet, whose faces are as its papers.
 
     Raises
     ------
@@ -42,8 +42,9 @@ def board_sheet(material: str) -> Sheet:
         Where there is no such board.
     """
     board: Board = catalogue().board[material]
-    assert board.paper_thickness is not None
-    return Sheet(board.thickness.typical, board.paper_thickness.typical)
+    face = board.paper_thickness or board.wall
+    assert face is not None
+    return Sheet(board.thickness.typical, face.typical)
 
 
 def _top(made: FoldedBoard, x: Array, chord: Array | float, scale: Array | float, board: float) -> Array:

@@ -214,10 +214,16 @@ class Body(Part):
                     "Choose a foam for a solid body, or another way to make it.",
                 )  # fmt: skip
             return self
-        if board is not None and not board.paper_faced:
+        if board is not None and not board.paper_faced and catalogue().glue[self.walls.glue].pp == "no hold":
             raise fault(
-                "core.material", "Boxes of corrugated sheet are not worked out yet.",
-                "Choose a foam board or a foam, or make a profile of it.",
+                "walls.glue", "This glue does not hold on greasy plastic.",
+                "Take hot melt for its corners, or another that is rated for it.",
+            )  # fmt: skip
+        peeled = {self.walls.peeled_inside, self.walls.peeled_outside} != {"none"}
+        if board is not None and not board.paper_faced and peeled:
+            raise fault(
+                "walls.peeled_outside" if self.walls.peeled_outside != "none" else "walls.peeled_inside",
+                "Corrugated sheet has no paper to peel.", "Leave it at none.",
             )  # fmt: skip
         if self.core.peeled != "none":
             raise fault(

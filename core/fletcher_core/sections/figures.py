@@ -103,7 +103,7 @@ def _flutes(part: Part, board: Board) -> Table:
     high = board.thickness.typical - t
     # between both outer faces
     depth = float(getattr(part.aerofoil, "thickness_mm", board.thickness.typical)) - 2 * t
-    along = part.core.flutes == "along"
+    along, hollow = part.core.flutes == "along", part.hollow
     inner = 2 * (sheets - 1) * t / depth  # faces inside a stack
     share = t / p + inner if along else max(inner, 1e-3)
     # both thickness and pitch count: the wall's spread is carried by the modulus
@@ -115,6 +115,9 @@ def _flutes(part: Part, board: Board) -> Table:
     plastic = t**2 / 4 * 4 / (p * high)  # four plastic hinges a cell
     shear = t / p / math.sqrt(3) if along else plastic
     mass = [m * sheets - 2 * t * PP_DENSITY for m in board.area_mass]
+    if hollow:
+        # of a wall that is sheared in its own plane, or bent across its flutes, only the ladder resists
+        G, shear = ladder, plastic
     return {
         "core.E": _scaled(E, share),
         "core.G": _scaled(E, G),

@@ -299,6 +299,11 @@ def _seams(made: HollowSection, ground: Ground) -> list[PatchRow]:
     for share, width in ((0.0, _NOSE * min(board, SEAM)), (1.0, made.seam_mm)):
         at = np.clip(np.full_like(chord, share), 0.5 * width / chord, 1 - 0.5 * width / chord)
         found.append(PatchRow(None, f"seam.{made.glue}", at, at, -1, None, here, stands="beside", area=1e-3 * width))
+    if isinstance(made, BodyWalls) and made.planks:
+        # edge to edge with the next one
+        middle, width = np.full_like(chord, 0.5), made.planks * min(made.sheet_mm, SEAM)
+        glued = 1e-3 * width
+        found.append(PatchRow(None, f"seam.{made.glue}", middle, middle, -1, None, here, stands="beside", area=glued))
     return found
 
 

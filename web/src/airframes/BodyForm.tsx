@@ -14,7 +14,7 @@ type Measured = "length" | "percent";
 type Made = Body["walls"];
 
 const MADE: { value: Made["kind"]; label: string; says: string }[] = [
-  { value: "walls", label: "A box or shell of walls", says: "sheets of foam or board round air, glued at the corners" },
+  { value: "walls", label: "A box or shell of walls", says: "sheets of foam or board, planks, or two moulded halves, glued round air" },
   { value: "profile", label: "Boards on edge", says: "cut out as it is seen from the side, one sheet or a few glued together" },
   { value: "solid", label: "Solid foam", says: "cut, carved or moulded, filled" },
 ];
@@ -33,8 +33,8 @@ function madeAs(body: Body, kind: Made["kind"], catalogue: Catalogue): Body {
   const glue = "glue" in body.walls ? body.walls.glue : "polyurethane_foaming";
   return {
     ...body,
-    walls: { kind, glue, seam_mm: 12, sheet_mm: 5, peeled_inside: "none", peeled_outside: "none" },
-    core: board && board.tags?.paper_faced !== "yes" ? { ...core, material: folds } : core,
+    walls: { kind, glue, seam_mm: 12, sheet_mm: 5, planks: 0, peeled_inside: "none", peeled_outside: "none" },
+    core: board || catalogue.foam.some((f) => f.id === material) ? core : { ...core, material: folds },
   };
 }
 
@@ -75,9 +75,10 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
   const setGone = (k: number, next: Partial<LeftOut>, key: string) =>
     onChange((b) => ({ ...b, left_out: b.left_out.map((s, i) => (i === k ? { ...s, ...next } : s)) }), `left.${k}.${key}`);
   const made = body.walls;
+  const papered = catalogue.board.some((b) => b.id === body.core.material && b.tags?.paper_faced === "yes");
   const ofBoard = catalogue.board.some((b) => b.id === body.core.material);
   const materials = {
-    walls: [...catalogue.foam, ...catalogue.board.filter((b) => b.tags?.paper_faced === "yes")],
+    walls: [...catalogue.foam, ...catalogue.board],
     profile: [...catalogue.board, ...catalogue.foam],
     solid: catalogue.foam,
   }[made.kind];
@@ -230,7 +231,13 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
             label="Foam or board"
             path={`${at}core.material`}
             value={body.core.material}
-            onChange={(material) => onChange((b) => ({ ...b, core: { ...b.core, material, density_kg_m3: null } }), "core")}
+            onChange={(material) =>
+              onChange((b) => {
+                const papers = catalogue.board.some((one) => one.id === material && one.tags?.paper_faced === "yes");
+                const walls = b.walls.kind === "walls" && !papers ? { ...b.walls, peeled_inside: "none" as const, peeled_outside: "none" as const } : b.walls;
+                return { ...b, walls, core: { ...b.core, material, density_kg_m3: null } };
+              }, "core")
+            }
             options={materials.map((f) => ({ value: f.id, label: f.label }))}
             hint={materials.find((f) => f.id === body.core.material)?.basis.replace(/^.*: /, "figures: ")}
           />
@@ -262,7 +269,29 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
               options={catalogue.glue.map((g) => ({ value: g.id, label: g.label }))}
             />
           )}
-          {made.kind === "walls" && ofBoard && (
+          {made.kind === "walls" && !ofBoard && (
+            <MeasureField
+              label="Planks round it"
+              path={`${at}walls.planks`}
+              kind="number"
+              value={made.planks}
+              onChange={(v) => setMade({ ...made, planks: Math.round(v) }, "planks")}
+              hint="0: cut, bent or moulded walls"
+            />
+          )}
+          {made.kind !== "solid" && ofBoard && !papered && (
+            <ChoiceField
+              label="Its flutes run"
+              path={`${at}core.flutes`}
+              value={body.core.flutes}
+              onChange={(flutes) => onChange((b) => ({ ...b, core: { ...b.core, flutes } }), "flutes")}
+              options={[
+                { value: "along", label: "along the body" },
+                { value: "across", label: made.kind === "walls" ? "round it: weak" : "up and down: weak" },
+              ]}
+            />
+          )}
+          {made.kind === "walls" && papered && (
             <PapersOf
               path={(field) => `${at}walls.${field}`}
               section={made}

@@ -1515,6 +1515,11 @@ export interface components {
              */
             peeled_outside: "none" | "top" | "bottom" | "both";
             /**
+             * Planks
+             * @default 0
+             */
+            planks: number;
+            /**
              * Seam Mm
              * @default 12
              */

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
+from ...catalogue import catalogue
 from ...geometry import EDGE
 from ...model.aerofoil import HollowSection, SheetedSection
 from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
@@ -14,6 +15,8 @@ from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
 Array = NDArray[np.float64]
 
 
+#: of its hold on greasy plastic, of a glue that has to be tried on a spot first (own estimate)
+_UNTRIED = 0.5
 #: what both edges of the loop are on a body, whose sections are told from left to right
 SIDES = {"nose": "left corner", "trailing edge": "right corner"}
 
@@ -35,7 +38,12 @@ def seams_of(wing: LoadedPart) -> list[tuple[str, float]]:
 def strength_of(wing: LoadedPart, figure: str) -> Array:
     """(R,) MPa of the weaker of a seam's glue and what it holds together."""
     made, strength = wing.layout.part.aerofoil, wing.values[f"core.{figure}"]
-    glue = wing.values.get(f"glue.{made.glue}.lap_on_foam") if isinstance(made, HollowSection) else None
+    if not isinstance(made, HollowSection):
+        return strength
+    glue = wing.values.get(f"glue.{made.glue}.lap_on_foam")
+    board = catalogue().board.get(wing.layout.part.core.material)
+    if glue is not None and board is not None and not board.paper_faced and catalogue().glue[made.glue].pp != "ok":
+        glue = _UNTRIED * glue
     return strength if glue is None else np.minimum(strength, glue)
 
 
