@@ -152,10 +152,10 @@ def _of_pod(
 ) -> tuple[SectionProperties, Forces]:
     """What a pod is and bears by itself, where a boom lies in it."""
     assert isinstance(layout.kernel, BoomKernel)
-    p, (moment, moment_z), (shear, _) = layout.kernel.of_pod(
-        layout.section, materials, sums, (force.moment, force.moment_z), (force.shear, np.zeros_like(force.shear))
+    p, (moment, moment_z), (shear, shear_z) = layout.kernel.of_pod(
+        layout.section, materials, sums, (force.moment, force.moment_z), (force.shear, force.shear_z)
     )
-    return p.about(both.x_shear), replace(force, moment=moment, moment_z=moment_z, shear=shear)
+    return p.about(both.x_shear), replace(force, moment=moment, moment_z=moment_z, shear=shear, shear_z=shear_z)
 
 
 def solve(
@@ -255,9 +255,9 @@ def _on_a_body(
     carried = nothing + np.stack([carried_along(x, c) for c in cases]) * 1e-3 * GRAVITY
     if body.on_edge:
         # square to the plate is sideways, and along its chord is down
-        found = Forces(f.side, f.moment_z, -f.moment, f.torque, nothing)
+        found = Forces(f.side, f.moment_z, -f.moment, f.torque, nothing, -f.shear)
     else:
-        found = Forces(f.shear, f.moment, f.moment_z, f.torque, nothing)
+        found = Forces(f.shear, f.moment, f.moment_z, f.torque, nothing, f.side)
     return found, PartLoads(nothing, carried, nothing, nothing[:, :1], nothing)
 
 

@@ -18,7 +18,7 @@ class Forces:
     """(R, S), in axes along and square to the panel's axis, for R runs.
 
     `shear` N and `moment` N mm (positive bends the tip up), `moment_z` N mm in the plane of the wing
-    (positive bends the tip aft) and `torque` N mm (nose up) per unit of the case's factor;
+    (positive bends the tip aft), whose shear is `shear_z`, and `torque` N mm (nose up) per unit of the case's factor;
     `torque_air` N mm whatever the factor.
     """
 
@@ -27,6 +27,7 @@ class Forces:
     moment_z: Array
     torque: Array
     torque_air: Array
+    shear_z: Array
 
 
 @dataclass(frozen=True)
@@ -77,6 +78,7 @@ def forces(plan: Planform, loads: PartLoads, axis_share: Array, mass_share: Arra
         moment_z=loads.aft @ tip @ tip * cos,
         torque=about_axis * cos + moment * sin,
         torque_air=air * cos,
+        shear_z=(loads.aft @ tip) * cos,
     )
 
 

@@ -7,6 +7,7 @@ import numpy as np
 from ..catalogue import Spread, catalogue
 from ..kinds import kind_of
 from ..model.aerofoil import ProfileBody
+from ..model.body import Body
 from ..model.part import Part
 from ..sections import PartLayout, only_boom
 from .modes import MODES
@@ -56,5 +57,10 @@ def method_errors(part: Part | None = None) -> dict[str, Spread]:
 
 def _can_be(mode: Mode, part: Part) -> bool:
     boom = getattr(part, "boom", None) is not None
-    on_edge = isinstance(part.aerofoil, ProfileBody)
-    return mode.only_hollow <= part.hollow and mode.only_on_edge <= on_edge and mode.of_boom <= boom
+    on_edge, body = isinstance(part.aerofoil, ProfileBody), isinstance(part, Body)
+    return (
+        mode.only_body <= body
+        and mode.only_hollow <= part.hollow
+        and mode.only_on_edge <= on_edge
+        and mode.of_boom <= boom
+    )

@@ -293,9 +293,10 @@ class Mode:
     error: tuple[float, float] = (0.9, 1.1)
     #: what the builder's hand does to it, of the catalogue's table of that; "" for nothing
     craft: str = ""
-    #: of hollow parts alone, or of bodies on edge alone
+    #: of hollow parts alone, of bodies on edge alone, of bodies
     only_hollow: bool = False
     only_on_edge: bool = False
+    only_body: bool = False
     #: of what goes on where a pod ends, and there alone
     of_boom: bool = False
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked

@@ -124,8 +124,9 @@ def body_forces(
     def pushed(way: str) -> Array:
         return _of_each(cases, lambda c: _given(c.pushes, x, way))
 
-    # turning about the seat as the rest of the aircraft does: more the further away
-    lever = (x - middle)[None]
+    # turning as the rest of the aircraft does: more the further from where it balances
+    about = np.array([middle if c.about_mm is None else c.about_mm for c in cases])
+    lever = x[None] - about[:, None]
     shear, moment = balanced(pushed("up") - (each("inertia") + each("pitching") * lever) * weight)
     side = pushed("side") - (each("sliding") + each("yawing") * lever) * weight
     sheared, moment_z = balanced(side)

@@ -52,6 +52,8 @@ class LeftOut(Described):
         return self
 
 
+#: mm of body over which a wheel, a skid or a hook pushes (own estimate)
+FOOT_MM = 20.0
 #: mm of a boom that lie in its pod at least, and behind it (own choice)
 _HELD = 10.0
 #: mm over which a drawing goes from a pod to its boom (own choice)
@@ -149,7 +151,8 @@ class Body(Part):
         seat: tuple[float, ...] = (self.wing_at_mm, self.held_mm, self.wing_at_mm + self.seat_mm)
         if self.boom is not None:
             seat = (*seat, self.boom.starts_mm)
-        return (*seat, *(x for gone in self.left_out for x in (gone.x_from_mm, gone.x_to_mm)))
+        feet = [at + side * 0.5 * FOOT_MM for at in (self.wheel_mm, self.hook_mm) if at is not None for side in (-1, 1)]
+        return (*seat, *feet, *(x for gone in self.left_out for x in (gone.x_from_mm, gone.x_to_mm)))
 
     @property
     def half_span_mm(self) -> float:

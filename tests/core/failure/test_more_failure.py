@@ -6,7 +6,9 @@ from typing import Any
 
 import numpy as np
 import pytest
+from fletcher_core.analysis.sensitivity import figure_label
 from fletcher_core.catalogue import catalogue
+from fletcher_core.failure import MODES
 from fletcher_core.failure.modes.notch import KT_CAP, bending_share, stress_concentration
 from fletcher_core.kinds.cord import Cord
 from fletcher_core.kinds.notch import Notch
@@ -223,3 +225,8 @@ def test_the_end_of_a_stick_is_only_asked_where_it_ends(reach: float) -> None:
     found = finding(r, "end_slip")
     y = r.layout.plan.y[np.isfinite(found.n[0])]
     assert np.allclose(y, reach, atol=0.01)
+
+
+def test_every_mode_has_a_name_among_what_drives_a_spread() -> None:
+    for mode in MODES:
+        assert figure_label(f"method.{mode}").startswith("how well the model knows: when ")

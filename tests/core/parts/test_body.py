@@ -293,7 +293,6 @@ def test_every_start_flies_with_its_body() -> None:
         ({"left_out": [{"x_from_mm": 400, "x_to_mm": 900}]}, "behind the tail"),
         ({"left_out": [{"x_from_mm": 400, "x_to_mm": 300}]}, "should end behind"),
         ({"left_out": [{"x_from_mm": 400, "x_to_mm": 500, "width_mm": 300}]}, "wider than the body"),
-        ({"core": {"material": "corrugated_pp_3"}}, "not worked out yet"),
         ({"core": {"material": "balsa_light"}}, "Thin wood"),
     ],
 )

@@ -14,11 +14,24 @@ from fletcher_core.analysis.uncertainty import typical
 from fletcher_core.catalogue import catalogue
 from fletcher_core.failure import MODES, method_errors
 from fletcher_core.failure.modes.topples import falls_at
+from fletcher_core.geometry import planform
+from fletcher_core.kinds.ribs import FoamRibs
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.strip import Strip
-from fletcher_core.loads import flap_effect
+from fletcher_core.loads import GRAVITY, carried_along, flap_effect
 from fletcher_core.loads.cases.body_motor import PULSES, torque
-from fletcher_core.model import Body, BodyStation, BodyWalls, Core, LeftOut, ProfileBody, Refused, SolidBody, explain
+from fletcher_core.model import (
+    Body,
+    BodyStation,
+    BodyWalls,
+    Core,
+    Joint,
+    LeftOut,
+    ProfileBody,
+    Refused,
+    SolidBody,
+    explain,
+)
 from fletcher_core.report.on_edge import aside
 from fletcher_core.report.stand import stand
 from fletcher_core.search import Found, Wish, search
@@ -319,3 +332,134 @@ def test_a_search_tells_what_the_bench_tells(body: Body) -> None:
         assert point.bend_mm == pytest.approx(told.tip_bend_mm.value)
         assert point.twist_deg == pytest.approx(told.twist_deg.value)
         assert point.hold_g == pytest.approx(told.holds.n.value)
+
+
+@pytest.mark.parametrize("flutes", ["along", "across"])
+def test_a_box_of_corrugated_sheet_is_two_thin_boxes_and_what_stands_between(flutes: Any) -> None:
+    """EI of both faces as thin boxes, and of the webs between where they run along; GJ by Bredt of the faces alone."""
+    body = even(core=Core(material="corrugated_pp_3", flutes=flutes))
+    board = catalogue().board["corrugated_pp_3"]
+    assert board.wall is not None
+    assert board.flute_pitch is not None
+    assert board.E is not None
+    t, pitch, thick, E = board.wall.typical, board.flute_pitch.typical, board.thickness.typical, board.E.typical
+    w, h = 50.0, 60.0
+
+    def second(wide: float, high: float, wall: float) -> float:
+        return (wide * high**3 - (wide - 2 * wall) * (high - 2 * wall) ** 3) / 12
+
+    faces = second(w, h, t) + second(w - 2 * thick + 2 * t, h - 2 * thick + 2 * t, t)
+    webs = second(w - 2 * t, h - 2 * t, thick - 2 * t) * (t / pitch if flutes == "along" else 0.0)
+    a = worked(body)
+    assert float(a.solved.properties.EIxx[0, 30]) == pytest.approx(E * (faces + webs), rel=0.015)
+    enclosed, round_it = (w - thick) * (h - thick), 2 * (w + h - 2 * thick)
+    bredt = 4 * enclosed**2 * E / 2.8 * 2 * t / round_it
+    assert float(a.solved.GJ[0, 30]) == pytest.approx(bredt, rel=0.035)
+    assert float(a.solved.half_mass_g[0]) == pytest.approx(board.area_mass.typical * 1e-6 * LONG * round_it, rel=0.05)
+
+
+def test_corrugated_sheet_is_not_peeled_nor_glued_with_what_does_not_hold() -> None:
+    bad = {"peeled_inside": "top"}, {"glue": next(k for k, g in catalogue().glue.items() if g.pp == "no hold")}
+    for change in bad:
+        with pytest.raises(ValidationError) as caught:
+            even(core=Core(material="corrugated_pp_3"), walls=BodyWalls(**change))
+        assert f"walls.{next(iter(change))}" in [p["field"] for p in explain(caught.value, Body)]
+
+
+def test_planks_weigh_their_glue_and_nothing_else() -> None:
+    shell = {"core": Core(material="xps_sheet"), "stations": _round(1.0)}
+    none, twenty = (worked(even(walls=BodyWalls(sheet_mm=3.0, planks=n), **shell)) for n in (0, 20))
+    glue = catalogue().glue["polyurethane_foaming"]
+    per_m2 = glue.spread
+    assert per_m2 is not None
+    assert twenty.part_g - none.part_g == pytest.approx(20 * 3.0 * LONG * 1e-6 * per_m2.typical, rel=0.02)
+    assert float(twenty.solved.properties.EIxx[0, 30]) == pytest.approx(
+        float(none.solved.properties.EIxx[0, 30]), rel=1e-9
+    )
+
+
+def _round(by: float, d: float = 60.0) -> list[BodyStation]:
+    return [BodyStation(x_mm=x, width_mm=d, height_mm=d, roundness=by) for x in (0.0, LONG)]
+
+
+def test_a_round_shell_goes_flat_at_braziers_moment_and_formers_keep_it() -> None:
+    """2 √2 / 9 π E r t² / √(1 − ν²), times √0.5 as foam round it is told half as stiff as along; a box has corners."""
+    body = even(core=Core(material="xps_sheet"), stations=_round(1.0), walls=BodyWalls(sheet_mm=1.5))
+    a = worked(body)
+    found = next(f for f in a.solved.findings if f.mode == "ovalises")
+    E, run, k = a.table["core.E"].typical, 0, int(np.argmin(np.abs(a.layout.plan.y - 500.0)))
+    by_hand = 2 * math.sqrt(2) / 9 * math.pi * E * (30 - 0.75) * 1.5**2 / math.sqrt(1 - 0.09) * math.sqrt(0.5)
+    moment = abs(float(a.solved.forces.moment[run, k]))
+    assert float(found.n[run, k]) == pytest.approx(by_hand / moment, rel=0.02)
+    box = worked(even(core=Core(material="xps_sheet"), walls=BodyWalls(sheet_mm=1.5)))
+    assert not any(f.mode == "ovalises" for f in box.solved.findings)
+    ribs = FoamRibs(id="formers", material="xps_sheet", y_from_mm=0.0, y_to_mm=LONG, spacing_mm=60.0, thickness_mm=3.0)
+    kept = next(f for f in worked(body, ribs).solved.findings if f.mode == "ovalises")
+    assert np.all(np.isinf(kept.n[run]))
+
+
+def test_what_sits_on_a_body_is_pressed_into_its_walls() -> None:
+    """A wheel under a foam box: its push over 20 mm of both walls against the foam's plateau."""
+    body = even(core=Core(material="epp30"), walls=BodyWalls(sheet_mm=6.0), wheel_mm=60.0)
+    a = worked(body)
+    case, run = case_of(a, "body_wheel")
+    found = next(f for f in a.solved.findings if f.mode == "pressed_in")
+    k = int(np.argmin(np.abs(a.layout.plan.y - 60.0)))
+    # less what of it goes on into what lies there, and stops with it
+    lies = float(carried_along(a.layout.plan.y, case)[k]) + float(a.solved.properties.mass[0, k])
+    down = (case.inertia + case.pitching * (60.0 - case.about_mm)) * lies * 1e-3 * GRAVITY
+    by_hand = a.table["core.plateau_25pct"].typical * 2 * 6.0 / (case.pushes[0].up / 20.0 - down)
+    assert float(found.n[run, k]) == pytest.approx(by_hand, rel=0.02)
+
+
+def test_a_body_in_two_lets_go_where_it_is_butted_and_plates_hold_it() -> None:
+    def made(joint: Joint | None) -> Body:
+        at = ((0.0, None), (480.0, joint), (LONG, None))
+        return even(stations=[BodyStation(x_mm=x, width_mm=50.0, height_mm=60.0, joint=j) for x, j in at])
+
+    whole, butted = worked(made(None)), worked(made(Joint(kind="butt")))
+    _, run = case_of(butted, "body_handling")
+    let_go = next(f for f in butted.solved.findings if f.mode == "joint_bond")
+    k = int(np.argmin(let_go.n[run]))
+    assert butted.layout.plan.y[k] == pytest.approx(480.0, abs=0.01)
+    # pull at its edge by its own foam alone, up and down, and what slides it: I of the walls' foam
+    assert whole.layout.section.wall_mm is not None
+    wall, papers = whole.layout.section.wall_mm, 2 * catalogue().board[BOARD].paper_thickness.typical  # type: ignore[union-attr]
+    core = butted.layout.kernel.core_moments(butted.layout.section)
+    second = float((core.zz - core.z**2 / core.area)[k])
+    pull = abs(float(butted.solved.forces.moment[run, k])) * 0.5 * (60.0 - papers) / second
+    glue = butted.table.get("glue.epoxy_30.lap_on_foam")
+    stands = min(butted.table["core.tension"].typical, glue.typical if glue else 1e9)
+    assert float(let_go.n[run, k]) == pytest.approx(stands / pull, rel=0.03)
+    assert wall > 0
+    assert not any(f.mode == "joint_bond" for f in whole.solved.findings)
+    assert butted.hardware[0].place == "at station 2"
+    braced = worked(made(Joint(kind="brace", material="birch_ply", thickness_mm=1.5, height_mm=40.0, reach_mm=60.0)))
+    assert any(f.mode == "joint_break" for f in braced.solved.findings)
+    assert braced.joined_g > butted.joined_g
+
+
+@pytest.mark.parametrize(
+    ("where", "kind", "walls"),
+    [(0, "butt", BodyWalls()), (1, "joiner", BodyWalls()), (1, "butt", ProfileBody(thickness_mm=4.9))],
+)  # fmt: skip
+def test_where_a_body_cannot_be_in_two(where: int, kind: Any, walls: Any) -> None:
+    stations = [BodyStation(x_mm=x, width_mm=50.0, height_mm=60.0) for x in (0.0, 480.0, LONG)]
+    stations[where] = stations[where].model_copy(update={"joint": Joint(kind=kind)})
+    with pytest.raises(ValidationError) as caught:
+        Body.model_validate(even(walls=walls).model_dump() | {"stations": [s.model_dump() for s in stations]})
+    assert f"stations.{where}.joint.kind" in [p["field"] for p in explain(caught.value, Body)]
+
+
+def test_it_turns_about_where_the_aircraft_balances() -> None:
+    """Full elevator: the tail is relieved by its own mass as it goes down, F / m + F l l / I, l from there."""
+    a = worked(even())
+    case, _ = case_of(a, "body_elevator")
+    balances = a.airframe.parts.body.wing_at_mm  # type: ignore[union-attr]
+    assert case.about_mm is not None
+    assert case.about_mm == pytest.approx(balances + _balance(a), abs=1e-6)
+
+
+def _balance(a: Evaluation) -> float:
+    wing = planform(a.airframe.wing)
+    return wing.quarter + (a.airframe.balance_at - 0.25) * wing.mean_chord

@@ -13,7 +13,9 @@ from .member_stress import COMPRESSION as member_compression
 from .member_stress import TENSION as member_tension
 from .member_twist import MODE as member_twist
 from .notch import MODE as notch
+from .ovalises import MODE as ovalises
 from .panel_buckling import MODE as panel_buckling
+from .pressed_in import MODE as pressed_in
 from .seam import MODE as seam
 from .seam_peel import MODE as seam_peel
 from .side_wall import MODE as side_wall
@@ -40,6 +42,8 @@ MODES: dict[str, Mode] = {
         seam,
         seam_peel,
         side_wall,
+        ovalises,
+        pressed_in,
         core_tension,
         core_compression,
         core_flat,

@@ -36,7 +36,7 @@ def _of(wing: LoadedPart) -> tuple[Boom, BoomSection] | None:
 def _of_each(wing: LoadedPart, b: BoomSection) -> tuple[Array, Array, Array]:
     """(R, S) moment N mm, shear N and torque N mm that one boom bears, per unit of factor."""
     f = wing.of_both or wing.forces
-    moment, shear = np.hypot(f.moment, f.moment_z) / b.count, np.abs(f.shear) / b.count
+    moment, shear = np.hypot(f.moment, f.moment_z) / b.count, np.hypot(f.shear, f.shear_z) / b.count
     twisted = (wing.materials.boom_G * b.count * 2 * b.second)[:, None]
     bent = (wing.materials.boom_E * b.against)[:, None]
     torque = np.abs(f.torque)

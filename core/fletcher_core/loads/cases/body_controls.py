@@ -12,6 +12,7 @@ def elevator(s: Setting) -> Case | None:
     return Case(
         id="body_elevator", label="full elevator", factor=1.0, unit="times", lumps=c.lumps,
         pushes=(Push(*c.tail, up=-push),), inertia=-push / s.weight, pitching=-push * c.per_newton,
+        about_mm=c.balances_mm,
         reason=f"Full elevator at {s.manoeuvring_speed:.1f} m/s pushes the tail down with {push:.1f} N.",
         source="Glauert 1927; Helmbold 1942; Bruhn 1973, ch. A5",
     )  # fmt: skip
@@ -26,7 +27,7 @@ def rudder(s: Setting) -> Case | None:
     return Case(
         id="body_rudder", label="full rudder", factor=1.0, unit="times", lumps=c.lumps,
         pushes=(Push(*c.fin, side=push, height=c.fin_height),), sliding=push / s.weight,
-        yawing=push * c.per_newton,
+        yawing=push * c.per_newton, about_mm=c.balances_mm,
         reason=f"Full rudder at {s.manoeuvring_speed:.1f} m/s pushes the fin sideways with {push:.1f} N, "
         f"{c.fin_height:.0f} mm over the middle of the body.",
         source="Glauert 1927; Helmbold 1942; Bruhn 1973, ch. A5",

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
+from ...model.body import FOOT_MM
 from ..flight import asked
 from .case import Case, Push, Setting
-
-#: mm of body over which the wheel or skid pushes (own estimate)
-_FOOT = 20.0
 
 
 def case(s: Setting) -> Case | None:
@@ -21,8 +19,8 @@ def case(s: Setting) -> Case | None:
     push = share * s.weight
     return Case(
         id="body_wheel", label="a landing on the nose", factor=factor, lumps=c.lumps,
-        pushes=(Push(c.wheel_mm - 0.5 * _FOOT, c.wheel_mm + 0.5 * _FOOT, up=push),), inertia=share,
-        pitching=push * lever * c.per_moment,
+        pushes=(Push(c.wheel_mm - 0.5 * FOOT_MM, c.wheel_mm + 0.5 * FOOT_MM, up=push),), inertia=share,
+        pitching=push * lever * c.per_moment, about_mm=c.balances_mm,
         reason=f"The wheel or skid stops what weighs on it, {100 * share:.0f} % of the aircraft, as hard as a belly "
         "landing; the tail goes on down.",
         source="v² / (2 g s); Goldstein 1950: mass that a blow beside the balance point feels",

@@ -73,7 +73,7 @@ class Case:
     `factor` is the limit in this case, `unit` what it counts. `air` and `control` are whole shares of the
     pitching moment of the section and of full deflection of `surface`, at `speed_m_s`; they do not grow with
     the factor. Of a body: what pushes it, what it carries, and its inertia sideways (weights), and as it turns nose up
-    and to the side (weights for each mm behind its seat).
+    and to the side (weights for each mm from `about_mm`).
     """
 
     id: str
@@ -96,6 +96,8 @@ class Case:
     sliding: float = 0.0
     pitching: float = 0.0
     yawing: float = 0.0
+    #: mm behind a body's nose about which it turns: where the aircraft balances; None: the middle of its seat
+    about_mm: float | None = None
 
     def like(self, other: Case) -> bool:
         """Whether it loads the part as another does, but for how hard: their factors can be compared."""

@@ -33,7 +33,7 @@ Array = NDArray[np.float64]
 Indices = NDArray[np.intp]
 
 #: shear modulus of an opening, and of a web where there is none, as a share of the foam's: next to nothing
-_AIR = 1e-4
+_AIR = 1e-6
 #: shear through the depth is looked at where elements are longer than this share of the chord
 _POINT = 1e-5
 

@@ -1,0 +1,61 @@
+"""Foam that is pressed in where a body is held or pushed: at the wing's seat, over a wheel, at a hook."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ...model.body import Body
+from ..state import Finding, LoadedPart, Mode, load_factor, slope_along
+
+Array = NDArray[np.float64]
+
+#: of what paper stands along its fibres, pressed on its edge across them: it crumples (own estimate)
+_CRUMPLES = 0.5
+
+
+def _papers(wing: LoadedPart) -> Array:
+    """(R,) N/mm that papers stand on edge: of both side walls, or of a board that stands so."""
+    total = np.zeros(len(wing.up))
+    own = [row for row in wing.layout.sheet_rows if row.piece is None and row.bears == "all"]
+    # one on each side of each board, whatever openings make of its rows
+    for prefix, _, _ in {(row.prefix, row.part, row.face if wing.on_edge else 0) for row in own}:
+        strength = wing.values.get(f"{prefix}.compression")
+        if strength is not None:
+            total = total + (1 if wing.on_edge else 2) * _CRUMPLES * strength
+    return np.asarray(total)
+
+
+def find(wing: LoadedPart) -> Iterator[Finding]:
+    """What goes into it over each mm of its length, over the edges of its walls or over its width."""
+    layout, wall = wing.layout, wing.layout.section.wall_mm
+    if not isinstance(layout.part, Body):
+        return
+    outline = layout.outline
+    foam = wing.values["core.plateau_25pct"]
+    # what pushes up and down: on edge that is in its plane, where its own thickness bears
+    push, wide = wing.forces.shear, outline.chord if wall is None else np.full_like(outline.chord, 2 * wall)
+    if wing.on_edge:
+        push, wide = wing.forces.shear_z, outline.deepest
+    stands = foam[:, None] * wide + _papers(wing)[:, None]
+    pressed = np.abs(slope_along(layout.plan.y, push))
+    bears = "side walls" if wall is not None else "foam"
+    yield Finding(
+        "pressed_in", None, "", load_factor(stands, pressed), stands, pressed, "N/mm",
+        "what pushes on each mm of it, against the foam's plateau over both walls (or its width) and half of what its "
+        "papers stand pressed on their edges", bears,
+    )  # fmt: skip
+
+
+MODE = Mode(
+    "pressed_in",
+    "what pushes there is pressed into the {thing}",
+    True,
+    "A dent stays, and what sits there rocks.",
+    "Gibson and Ashby 1997 (plateau)",
+    find,
+    error=(0.75, 1.4),
+    only_body=True,
+)
