@@ -82,9 +82,9 @@ def test_a_profile_from_nothing_gives_its_rudder_away_until_a_sheet_is_slotted_a
     saved(page)
     # cut out as it is drawn; what is no drawing is told, and what was there stays
     page.get_by_text("Take the outline from a drawing").click()
-    drawing = page.get_by_label("Seen from the side, SVG")
+    drawing = page.get_by_label("Seen from the side, SVG or DXF")
     drawing.set_input_files({"name": "notes.svg", "mimeType": "image/svg+xml", "buffer": b"hello"})
-    expect(page.get_by_role("alert").filter(has_text="no SVG drawing")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="no SVG or DXF drawing")).to_be_visible()
     drawing.set_input_files({"name": "body.svg", "mimeType": "image/svg+xml", "buffer": DRAWN})
     expect(page.get_by_text("Undo brings back what was there.")).to_be_visible()
     expect(page.get_by_text("850 mm long.")).to_be_visible()

@@ -1,4 +1,4 @@
-"""Stations of a body from a drawing: an SVG of it from the side, and another from above if there is one.
+"""Stations of a body from a drawing: an SVG or DXF of it from the side, and another from above if there is one.
 
 The largest closed shape counts. Its nose is on the left. Lengths are what the drawing says: mm where it says so, 96 to
 the inch otherwise; or the body is made so long.
@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from svgelements import SVG, Path, Shape
 
 from ..model import BodyStation, Problem, Refused
+from .dxf_shapes import NotDrawn, closed_shapes
 
 Array = NDArray[np.float64]
 
@@ -32,6 +33,7 @@ _FINE, _MOST, _APART = 241, 12, 6.0
 #: mm by which a line between stations may leave the drawing before another one is set (own choice)
 _OFF = 0.5
 _LEAST = 8.0
+_NONE = ("This is no SVG or DXF drawing.", "Save the outline as plain SVG, or as DXF text.")
 
 
 class OutlineFileError(Refused):
@@ -70,6 +72,9 @@ def _area(points: Array) -> float:
 def _largest(text: str, field: str) -> Array:
     if len(text.encode()) > MAX_BYTES:
         raise OutlineFileError(field, "The drawing is too large.", "Save the outline alone, below 400 kB.")
+    # a DXF begins with the number of a group, an SVG with a bracket
+    if text.lstrip("\ufeff \t\r\n")[:1].isdigit():
+        return _largest_of_dxf(text, field)
     try:
         root = fromstring(text)
     except DefusedXmlException:
@@ -77,9 +82,9 @@ def _largest(text: str, field: str) -> Array:
             field, "The drawing declares entities, which no outline needs.", "Save it as plain SVG."
         ) from None
     except Exception:
-        raise OutlineFileError(field, "This is no SVG drawing.", "Save the outline as plain SVG.") from None
+        raise OutlineFileError(field, *_NONE) from None
     if root.tag.rpartition("}")[2] != "svg":
-        raise OutlineFileError(field, "This is no SVG drawing.", "Save the outline as plain SVG.")
+        raise OutlineFileError(field, *_NONE)
     if sum(1 for node in root.iter() if node.tag.rpartition("}")[2] == "use"):
         raise OutlineFileError(field, "The drawing refers to shapes drawn elsewhere.", "Unlink the clones first.")
     try:
@@ -106,6 +111,17 @@ def _largest(text: str, field: str) -> Array:
             best = points
     if best is None or _area(best) < 100.0:
         raise OutlineFileError(field, "There is no closed shape in it.", "Draw the outline as one closed path.")
+    return best
+
+
+def _largest_of_dxf(text: str, field: str) -> Array:
+    try:
+        shapes = closed_shapes(text)
+    except NotDrawn as exc:
+        raise OutlineFileError(field, exc.what, exc.right) from None
+    best = max(shapes, key=_area, default=None)
+    if best is None or _area(best) < 100.0:
+        raise OutlineFileError(field, "There is no closed shape in it.", "Draw the outline as one closed line.")
     return best
 
 
@@ -149,7 +165,7 @@ def read_body_outline(
 
     Parameters
     ----------
-    side : SVG text, nose on the left. above : the same from above; else as wide as two thirds of its height.
+    side : SVG or DXF text, nose on the left. above : the same from above; else as wide as two thirds of its height.
     length_mm : from nose to tail; as drawn if not given.
 
     Raises

@@ -136,7 +136,7 @@ class AerofoilText(BaseModel):
 
 
 class OutlineDrawing(BaseModel):
-    """SVG text of a body from the side, and from above if there is one."""
+    """SVG or DXF text of a body from the side, and from above if there is one."""
 
     side: str = Field(max_length=400_000)
     above: str | None = Field(None, max_length=400_000)

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+import io
+
+import ezdxf
 import numpy as np
 import pytest
 from fletcher_core.formats.body_outline import MAX_BYTES, read_body_outline
+from fletcher_core.formats.dxf_shapes import MAX_ENTITIES
 from fletcher_core.model import Body, BodyStation, Refused
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -106,3 +110,67 @@ def test_the_view_from_above_is_told_at_its_own_field() -> None:
     with pytest.raises(Refused) as caught:
         read_body_outline(svg(SIDE), "<svg/>")
     assert caught.value.problems[0].where == ("above",)
+
+
+def dxf(*entities: tuple[str, dict[str, object]], unit: int = 4) -> str:
+    """As a drawing program writes it; 4 is mm, 1 inches."""
+    document = ezdxf.new(units=unit)
+    space = document.modelspace()
+    for kind, told in entities:
+        getattr(space, f"add_{kind}")(**told)
+    out = io.StringIO()
+    document.write(out)
+    return out.getvalue()
+
+
+CORNERS = [(20, 100), (170, 140), (400, 138), (870, 110), (870, 80), (400, 60), (170, 60), (20, 70)]
+
+
+def test_a_dxf_says_what_the_same_svg_says() -> None:
+    """Its y runs up; one closed line, the same as loose lines in any order and sense, and in inches."""
+    told = [s.model_dump() for s in read_body_outline(svg(SIDE))]
+    closed = dxf(("lwpolyline", {"points": CORNERS, "close": True}))
+    sides = list(zip(CORNERS, [*CORNERS[1:], CORNERS[0]], strict=True))
+    turned = [(b, a) if k % 2 else (a, b) for k, (a, b) in enumerate(sides)]
+    loose = dxf(*(("line", {"start": a, "end": b}) for a, b in turned[::3] + turned[1::3] + turned[2::3]))
+    inch = dxf(("lwpolyline", {"points": [(x / 25.4, y / 25.4) for x, y in CORNERS], "close": True}), unit=1)
+    for text in (closed, loose, inch):
+        got = read_body_outline(text)
+        assert [s.x_mm for s in got] == pytest.approx([s["x_mm"] for s in told], abs=0.2)
+        assert [s.height_mm for s in got] == pytest.approx([s["height_mm"] for s in told], abs=0.2)
+        assert [s.middle_mm for s in got] == pytest.approx([s["middle_mm"] for s in told], abs=0.2)
+
+
+def test_curves_of_a_dxf_are_followed() -> None:
+    ellipse = dxf(("ellipse", {"center": (400, 100), "major_axis": (300, 0), "ratio": 1 / 6}))
+    found = read_body_outline(ellipse)
+    for x in (60.0, 150.0, 300.0, 480.0):
+        assert at(found, x, "height_mm") == pytest.approx(100 * np.sqrt(1 - ((x - 300) / 300) ** 2), abs=3.0)
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("0\nSECTION\n2\nnothing", "no SVG or DXF"), ("0\n" * 5000, "no SVG or DXF"), ("999", "no SVG or DXF"),
+        (dxf(("line", {"start": (0, 0), "end": (500, 0)})), "no closed shape"),
+        (dxf(("text", {"text": "nothing drawn"})), "no closed shape"),
+        (dxf(("circle", {"center": (1e9, 0), "radius": 1e9})), "no closed shape"),
+        (dxf(*(("circle", {"center": (k, 0), "radius": 1}) for k in range(MAX_ENTITIES + 1))), "more than"),
+    ],
+)  # fmt: skip
+def test_what_is_no_outline_in_a_dxf_is_told(text: str, said: str) -> None:
+    with pytest.raises(Refused, match=said):
+        read_body_outline(text)
+
+
+def test_a_block_that_holds_itself_many_times_is_not_followed() -> None:
+    document = ezdxf.new(units=4)
+    for k in range(8):
+        block = document.blocks.new(f"b{k}")
+        for _ in range(20):
+            block.add_blockref(f"b{k + 1}", (0, 0)) if k < 7 else block.add_circle((0, 0), 50)
+    document.modelspace().add_blockref("b0", (0, 0))
+    out = io.StringIO()
+    document.write(out)
+    with pytest.raises(Refused, match="no closed shape"):
+        read_body_outline(out.getvalue())

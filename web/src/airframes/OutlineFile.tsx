@@ -38,10 +38,10 @@ export function OutlineFile({ roundness, onRead }: Props) {
       <summary className="cursor-pointer text-[15px] underline decoration-rule decoration-2 underline-offset-4">Take the outline from a drawing</summary>
       <div className="mt-2 grid grid-cols-1 gap-3 sm:grid-cols-2">
         <label className="block text-[15px] font-medium">
-          Seen from the side, SVG
+          Seen from the side, SVG or DXF
           <input
             type="file"
-            accept=".svg,image/svg+xml"
+            accept=".svg,.dxf,image/svg+xml"
             className="entry py-1.5"
             aria-invalid={fault !== null}
             aria-describedby="outline-said"
@@ -56,7 +56,7 @@ export function OutlineFile({ roundness, onRead }: Props) {
           From above, if there is one
           <input
             type="file"
-            accept=".svg,image/svg+xml"
+            accept=".svg,.dxf,image/svg+xml"
             className="entry py-1.5"
             aria-describedby="outline-said"
             onChange={(e) => {
