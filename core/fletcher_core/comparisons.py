@@ -130,6 +130,14 @@ MENDED: tuple[Mended, ...] = (
         "kinds/test_pieces.py",
     ),
     Mended(
+        "GJ of an open box of bare foam", "12 % too high: what stands for air in its opening still bore",
+        "within 1 %", "full finite elements", "sections/test_drawn_bodies.py",
+    ),
+    Mended(
+        "an aircraft that full elevator turns at once", "turned about the middle of the wing's seat",
+        "turns about where it balances", "balance of a free body (Bruhn 1973, ch. A5)", "parts/test_body_made.py",
+    ),
+    Mended(
         "“worth a test”", "a soft glue that would halve EI", "only what costs the part nothing",
         "the same evaluation with the other glue", "questions/test_other_glue.py",
     ),
@@ -144,6 +152,8 @@ TRUST: tuple[Trust, ...] = (
     Trust("GJ, skins all round or none", "0 %", "5 %", 30, "full finite elements"),
     Trust("GJ, skins over less than half, pockets of part depth", "0 %", "12 %", 9, "full finite elements"),
     Trust("GJ with closed hollows: pockets under film, folded boxes", "−3 %", "7 %", 6, "full finite elements"),
+    Trust("EA, EI of bodies: boxes, shells, boards on edge", "0 %", "1 %", 21, "full finite elements"),
+    Trust("GJ of bodies, shut and open", "−1 %", "6 %; three boards on edge −10 %", 21, "full finite elements"),
     Trust("pressed foam past its plateau", "0 %", "3 %, known to a strain of a quarter", 6, "plasticity, fibres"),
     Trust("shear centre", "+0.2 % of the chord", "0.7 % of the chord", 11, "full finite elements"),
     Trust("flow in skins by torque", "+1 %", "5 %", 5, "full finite elements"),

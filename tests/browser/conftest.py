@@ -120,7 +120,7 @@ def enter_demo(page: Page) -> Page:
     """Into a demo workshop of one's own, as it shipped."""
     page.goto("/")
     page.get_by_role("button", name="Open the demo workshop").click()
-    expect(page.get_by_role("heading", level=2)).to_have_count(4)
+    expect(page.get_by_role("heading", level=2)).to_have_count(5)
     expect(page.get_by_role("heading", name="Sanderling")).to_be_visible()
     return page
 

@@ -29,17 +29,21 @@ def airframes(person: Person) -> list[dict[str, Any]]:
 def test_two_visitors_are_apart() -> None:
     one, other = visit(), visit()
     mine, theirs = airframes(one), airframes(other)
-    assert [c["name"] for c in mine] == [c["name"] for c in theirs] == ["Dunlin", "Plover", "Sanderling", "Turnstone"]
+    assert (
+        [c["name"] for c in mine]
+        == [c["name"] for c in theirs]
+        == ["Dunlin", "Godwit", "Plover", "Sanderling", "Turnstone"]
+    )
     assert not {c["id"] for c in mine} & {c["id"] for c in theirs}
     assert one.delete(f"/api/airframes/{theirs[0]['id']}").status_code == 404
     assert one.delete(f"/api/airframes/{mine[0]['id']}").status_code == 204
     one.put("/api/session/units", {"units": "inch"})
     one.put("/api/shelf/money", {"money": "£"})
-    assert len(airframes(other)) == 4
+    assert len(airframes(other)) == 5
     assert other.get("/api/session").json()["units"] == "metric"
     assert other.get("/api/shelf").json()["money"] == "€"
     assert one.post("/api/demo/reset").status_code == 204
-    assert len(airframes(other)) == 4
+    assert len(airframes(other)) == 5
 
 
 def test_a_copy_is_whole() -> None:
@@ -75,7 +79,7 @@ def test_whoever_leaves_comes_back_to_the_same_copy() -> None:
     visitor.enter(visitor.delete("/api/session"))
     visitor.client.cookies["demo-visitor"] = "visitor-0000000000:forged:signature"
     visitor.enter(visitor.post("/api/session/demo"))
-    assert len(airframes(visitor)) == 4
+    assert len(airframes(visitor)) == 5
 
 
 def test_an_account_is_not_reached_by_that_cookie(ann: Person) -> None:
@@ -93,7 +97,7 @@ def test_putting_it_back_loses_nothing() -> None:
     file["airframe"]["name"] = "Ours"
     assert visitor.post("/api/airframes", file).status_code == 201
     assert visitor.post("/api/demo/reset").status_code == 204
-    assert len(airframes(visitor)) == 4
+    assert len(airframes(visitor)) == 5
     row = next(r for r in visitor.get("/api/removed").json() if r["name"] == "Ours")
     assert visitor.post(f"/api/removed/airframe/{row['id']}/back").status_code == 200
     assert "Ours" in [c["name"] for c in airframes(visitor)]
@@ -111,11 +115,11 @@ def test_a_day_after_the_last_visit_it_is_removed_with_its_visitor() -> None:
     call_command("tidy")
     assert people.count() == 1
     assert gone.get("/api/airframes").status_code == 401
-    assert len(airframes(stays)) == 4
-    assert demo.load().airframes.count() == 4
+    assert len(airframes(stays)) == 5
+    assert demo.load().airframes.count() == 5
     gone.token = gone.get("/api/session").json()["csrf"]
     gone.enter(gone.post("/api/session/demo"))
-    assert len(airframes(gone)) == 4
+    assert len(airframes(gone)) == 5
 
 
 def test_own_workshops_are_never_put_away(ann: Person, file: dict[str, Any]) -> None:
@@ -146,7 +150,7 @@ def test_the_template_is_made_once_and_again_when_the_shipped_demo_changes() -> 
     visitor = visit()
     Workshop.objects.filter(pk=first.pk).update(shipped="another")
     assert demo.load().pk != first.pk
-    assert len(airframes(visitor)) == 4
+    assert len(airframes(visitor)) == 5
     assert Workshop.objects.filter(is_template=True).count() == 1
 
 
@@ -157,6 +161,6 @@ def test_what_the_copy_holds_is_counted(settings: Any) -> None:
     settings.DEMO_BYTES = shop.bytes_used + 10
     answer = visitor.post("/api/demo/reset")
     assert answer.status_code == 422
-    assert len(airframes(visitor)) == 4
+    assert len(airframes(visitor)) == 5
     assert Airframe.with_removed.filter(workshop=shop).count() == 4
     assert Revision.objects.filter(airframe__workshop=shop).count() == 4

@@ -20,6 +20,7 @@ from .aerofoil import (
 )
 from .airframe import PART_NAMES, Airframe, PartName, Parts
 from .body import Body, BodyStation, LeftOut
+from .boom import Boom
 from .core import Core
 from .document import AirframeFile, Scheme
 from .flight import Flight, Use
@@ -42,6 +43,7 @@ __all__ = [
     "BodyMade",
     "BodyStation",
     "BodyWalls",
+    "Boom",
     "Built",
     "ControlSurface",
     "CoordinateAerofoil",

@@ -266,7 +266,12 @@ def slice_drawing(solved: Solved, scheme: Scheme, y_mm: float) -> Slice:
     kz, kx = (float(v[0, k]) * limit for v in properties.curvature(moment))
     z0, x0 = float(properties.z0[0, k]), float(properties.x0[0, k])
     across = kx * (XI * float(layout.outline.chord[k]) - x0)
-    strain = [-(kz * (face[0] - z0) + across) for face in (here.upper, here.lower)]
+    faces = [here.upper[0], here.lower[0]]
+    boom = layout.section.boom
+    if boom is not None and boom.here[k]:
+        faces = [np.full_like(XI, z0 + side * 0.5 * boom.outer) for side in (1, -1)]
+        across = across * 0.0
+    strain = [-(kz * (face - z0) + across) for face in faces]
     slope = -kx / kz if kz else 0.0
     return Slice(
         y_mm=float(plan.y[k]),

@@ -1,4 +1,4 @@
-"""Facts of bodies: what is left out, what closes it again, boards on edge."""
+"""Facts of bodies: what is left out, what closes it again, boards on edge, sticks, formers, flutes, booms."""
 
 from __future__ import annotations
 
@@ -7,12 +7,17 @@ from typing import Any
 from ..catalogue import catalogue
 from ..kinds.bands import Bands
 from ..kinds.cross import CrossSheet
+from ..kinds.ribs import FoamRibs, WoodRibs
+from ..kinds.sandwich import Sandwich
 from ..kinds.skin import Skin
 from ..kinds.strip import Strip
+from ..kinds.tube import Tube
 from ..model import (
     Airframe,
     Body,
     BodyStation,
+    BodyWalls,
+    Boom,
     ControlSurface,
     Core,
     Fin,
@@ -156,4 +161,167 @@ def flat_bodies() -> Fact:
         and double.section.EI_Nmm2 > 4 * single.section.EI_Nmm2,
         "On edge a sheet stands by its height, flat by the square of its thickness; and two strips that cross "
         "twist like two strips beside each other: nothing flows round them.",
+    )
+
+
+#: a round shell of planks as wide as high, 850 mm long
+_WIDE = ((0.0, 70.0), (380.0, 80.0), (850.0, 45.0))
+_SHELL = [BodyStation(x_mm=x, width_mm=d, height_mm=d, roundness=1.0) for x, d in _WIDE]
+
+
+def _planked() -> Airframe:
+    walls = BodyWalls(sheet_mm=4.0, planks=16)
+    return _aircraft(Body(stations=_SHELL, walls=walls, core=Core(material="xps33"), wing_at_mm=200.0, seat_mm=180.0))
+
+
+def _droops(v: Verdict) -> float:
+    return abs(v.tip_bend_mm.value)
+
+
+def spine_and_tube() -> Fact:
+    """Wood between two carbon strips under the top, against a carbon tube, in a shell of planks."""
+    spine = Sandwich(
+        id="s", material="carbon_pultruded", wood="balsa_hard", width_mm=6.0, height_mm=10.0, strip_mm=0.6,
+        y_from_mm=10.0, y_to_mm=840.0, chord_from=0.5, chord_to=0.5, level="top",
+    )  # fmt: skip
+    tube = Tube(
+        id="t", material="carbon_roll_wrapped", outer_mm=8.0, inner_mm=6.0, y_from_mm=10.0, y_to_mm=840.0,
+        chord_from=0.5, chord_to=0.5, level="top",
+    )  # fmt: skip
+    keel = spine.model_copy(update={"id": "k", "level": "bottom"})
+    other = tube.model_copy(update={"id": "u", "level": "bottom"})
+    ways = [
+        ("planks alone", _of(_planked())), ("one spine under the top", _of(_planked(), spine)),
+        ("one tube under the top", _of(_planked(), tube)), ("spine and keel", _of(_planked(), spine, keel)),
+        ("two tubes, top and bottom", _of(_planked(), tube, other)),
+    ]  # fmt: skip
+    found = dict(ways)
+    bare, both = found["planks alone"], found["spine and keel"]
+    one, alone = found["one spine under the top"], found["one tube under the top"]
+    return Fact(
+        "In a shell a stick on one side alone bends with the shell's middle and does by itself what it can; one above "
+        "and one below hold each other and do many times as much. Spine or tube matters less than having both.",
+        "a round shell of 4 mm planks, 850 mm long; sticks of about a gram each ten centimetres",
+        [
+            (
+                name,
+                f"{v.mass.part_g.value:.1f} g, EI {v.section.EI_Nmm2 * 1e-6:.1f}, GJ {v.section.GJ_Nmm2 * 1e-6:.2f} "
+                f"N m² at 650 mm; the tail bends {_droops(v):.1f} mm",
+            )
+            for name, v in ways
+        ],
+        both.section.EI_Nmm2 > 4 * one.section.EI_Nmm2
+        and one.section.EI_Nmm2 > bare.section.EI_Nmm2
+        and 0.5 < one.section.EI_Nmm2 / alone.section.EI_Nmm2 < 2.0
+        and abs(both.section.GJ_Nmm2 / bare.section.GJ_Nmm2 - 1) < 0.1,
+        "Two sticks apart are the flanges of a beam whose web is the shell; one is a stick beside soft foam.",
+    )
+
+
+def formers() -> Fact:
+    """Formers of foam and of wood in a shell of planks, and none."""
+    run: dict[str, Any] = {"y_from_mm": 10.0, "y_to_mm": 840.0, "spacing_mm": 80.0, "cut_out": 0.5}
+    foam, wood = FoamRibs(id="f", material="xps33", thickness_mm=8.0, **run), WoodRibs(id="w", thickness_mm=2.0, **run)
+    ways = [
+        ("no formers", _of(_planked())), ("foam, 8 mm, each 80 mm", _of(_planked(), foam)),
+        ("ply, 2 mm, each 80 mm", _of(_planked(), wood)),
+    ]  # fmt: skip
+    found = dict(ways)
+
+    def flat(v: Verdict) -> float:
+        return min(
+            (m.n for m in v.modes if m.mode in ("ovalises", "side_wall", "panel_buckling")), default=float("inf")
+        )
+
+    none, light, heavy = (found[name] for name, _ in ways)
+    return Fact(
+        "Formers keep a shell from going flat and its walls from buckling, and stiffen nothing; to the shell it is all "
+        "one whether they are of foam or of ply.",
+        "the shell above, with half of each former cut out",
+        [
+            (
+                name,
+                f"{v.mass.part_g.value:.1f} g, EI {v.section.EI_Nmm2 * 1e-6:.1f} N m² at 650 mm; the shell itself goes "
+                + (f"flat or buckles at {flat(v):.0f} G" if flat(v) < 1e3 else "nowhere flat"),
+            )
+            for name, v in ways
+        ],
+        flat(light) > 1.3 * flat(none)
+        and abs(flat(heavy) / flat(light) - 1) < 0.1
+        and abs(light.section.EI_Nmm2 / none.section.EI_Nmm2 - 1) < 0.05,
+        "What keeps a tube round needs to be stiff in its own plane alone, and foam is enough for that.",
+    )
+
+
+def flutes() -> Fact:
+    """A box of corrugated sheet with its flutes along it and round it, beside one of light board."""
+    ends = [BodyStation(x_mm=x, width_mm=60.0, height_mm=75.0) for x in (0.0, 850.0)]
+
+    def box(material: str, way: Any = "along") -> Airframe:
+        core, walls = Core(material=material, flutes=way), BodyWalls(glue="hot_melt_low")
+        return _aircraft(Body(stations=ends, walls=walls, core=core, wing_at_mm=200.0, seat_mm=180.0))
+
+    ways = [
+        ("corrugated, 3 mm, flutes along the body", _of(box("corrugated_pp_3"))),
+        ("the same, flutes round it", _of(box("corrugated_pp_3", "across"))), ("light foam board", _of(box(BOARD))),
+    ]  # fmt: skip
+    along, across, board = (v for _, v in ways)
+    return Fact(
+        "Flutes along the body bend it a third less than flutes round it, and do nothing against twist; a box of light "
+        "board is lighter than either.",
+        "a box 60 × 75 mm, 850 mm long, its corners glued",
+        [
+            (
+                name,
+                f"{v.mass.part_g.value:.0f} g, EI {v.section.EI_Nmm2 * 1e-6:.0f}, GJ {v.section.GJ_Nmm2 * 1e-6:.1f} "
+                f"N m²; the tail bends {_droops(v):.1f} mm and turns {abs(v.twist_deg.value):.2f}°",
+            )
+            for name, v in ways
+        ],
+        1.2 < along.section.EI_Nmm2 / across.section.EI_Nmm2 < 1.6
+        and abs(along.section.GJ_Nmm2 / across.section.GJ_Nmm2 - 1) < 0.02
+        and board.mass.part_g.value < 0.6 * along.mass.part_g.value,
+        "The walls between both faces run along with the flutes and bear as they do; across them they hang on nothing. "
+        "Twist flows in the faces alone.",
+    )
+
+
+def booms() -> Fact:
+    """A pod with one boom, a thicker one, two booms, and the same body of board to its end."""
+    ends = [BodyStation(x_mm=x, width_mm=60.0, height_mm=75.0) for x in (0.0, 420.0)]
+
+    def pod(**boom: Any) -> Airframe:
+        told = {"outer_mm": 8.0, "inner_mm": 6.0, "starts_mm": 300.0, "ends_mm": 850.0}
+        core = Core(material=BOARD)
+        return _aircraft(Body(stations=ends, core=core, wing_at_mm=200.0, seat_mm=180.0, boom=Boom(**(told | boom))))
+
+    tapers = [*ends, BodyStation(x_mm=850.0, width_mm=30.0, height_mm=35.0)]
+    ways = [
+        ("box of board to the tail", _of(_aircraft(Body(stations=tapers, wing_at_mm=200.0, seat_mm=180.0)))),
+        ("tube 8 / 6", _of(pod())), ("tube 12 / 10", _of(pod(outer_mm=12.0, inner_mm=10.0))),
+        ("two tubes 8 / 6, 200 mm apart", _of(pod(count=2, starts_mm=210.0))),
+    ]  # fmt: skip
+    found = dict(ways)
+
+    def eaten(v: Verdict, surface: str) -> float:
+        return next(t.eaten.value for t in v.tail_effects if t.surface == surface)
+
+    thin, thick, two = found["tube 8 / 6"], found["tube 12 / 10"], found["two tubes 8 / 6, 200 mm apart"]
+    return Fact(
+        "A thin boom gives the tail away in every way; half as thick again it is almost four times as stiff for half "
+        "as much again. Two of them set apart turn less than half as far.",
+        "a pod of board with a carbon tube of 1 mm wall, tail 520 mm behind the wing",
+        [
+            (
+                name,
+                f"{v.mass.part_g.value:.0f} g; the tail bends {_droops(v):.1f} mm and turns "
+                f"{abs(v.twist_deg.value):.1f}°; eaten of the elevator {100 * eaten(v, 'elevator'):.0f} %, of the "
+                f"rudder {100 * eaten(v, 'rudder'):.0f} %",
+            )
+            for name, v in ways
+        ],
+        eaten(thin, "elevator") > 2 * eaten(thick, "elevator")
+        and abs(thin.twist_deg.value) > 3 * abs(thick.twist_deg.value)
+        and abs(two.twist_deg.value) < 0.5 * abs(thin.twist_deg.value),
+        "Stiffness goes with the third power of the diameter where the wall stays, weight with the first.",
     )

@@ -156,7 +156,7 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
                 ))}
               {made.kind !== "profile" && k > 0 && k < body.stations.length - 1 && (
                 <ChoiceField
-                  label="The body is here"
+                  label="Here it is"
                   path={`${at}stations.${k}.joint.kind`}
                   value={station.joint?.kind ?? "through"}
                   onChange={(kind) => takeJoint(k, kind)}
