@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
@@ -15,14 +16,14 @@ from ..analysis.evaluation import grams_of
 from ..analysis.skin_twist import SkinTwist
 from ..failure.modes import OF_JOINTS
 from ..kinds import kind_of
-from ..model import Airframe, HollowSection, Peeled, Piece, Problem, Refused, Scheme
+from ..model import Airframe, Piece, Problem, Refused, Scheme
 from ..report.verdict import Verdict
 from ..shelf import ShelfItem
 from ..units import Measure, System
 from ..verdicts import evaluate
-from .papers import PAPERS_SAID, papers_tried
+from .described import Described, ways_described
 from .space import Option, Space, space_of, words_of
-from .wish import MOST, Wish
+from .wish import MOST, OF_ITSELF, Wish
 
 Array = NDArray[np.float64]
 
@@ -36,6 +37,8 @@ _STICKS_AT_ONCE, _WEBS_AT_ONCE, _SHEETS_AT_ONCE = 16, 3, 12
 _STATIONS = 5
 #: of the front that is drawn, and of those that are tried in full before giving up
 _DRAWN, _TRIED = 12, 60
+#: parts described otherwise, of which it is told what they came to (own choice)
+_BESIDE = 3
 #: looked at before what nine builds in ten keep of the typical one's load is taken as known; own choice
 _FEW = 8
 
@@ -64,8 +67,9 @@ class Point(BaseModel):
     twist_deg: float
     minutes: float
     price: float | None
-    #: which paper inside is peeled off for it, where that was tried; None where it stays as it is
-    peeled_inside: Peeled | None = None
+    #: fields of the part's own description that are other for it, and in words; empty where it stays as it is
+    made: dict[str, Any] = {}
+    made_said: str = ""
     meets: bool
     #: the case of load whose load it does not stand; empty where it stands all
     gives_way_in: str
@@ -244,16 +248,17 @@ def search(
     """
     flies_along = airframe.rest_g + grams_of(airframe, others)
     airframe = airframe.model_copy(update={"rest_g": flies_along})
-    tried = papers_tried(airframe, scheme, wish)
+    tried = ways_described(airframe, scheme, wish)
     if len(tried) == 1:
-        plain = wish.model_copy(update={"vary": [v for v in wish.vary if v != "papers"] or wish.vary})
-        yield from _of_one(airframe, scheme, plain, shelf, system, runner, mapper, MOST)
+        plain = wish.model_copy(update={"vary": [v for v in wish.vary if v not in OF_ITSELF] or wish.vary})
+        yield from _of_one(airframe, scheme, Described(), plain, shelf, system, runner, mapper, MOST)
         return
     found: list[Found] = []
     before, best = 0, np.inf
-    for k, one in enumerate(tried):
+    for k, (one, its, way) in enumerate(tried):
         last = 0
-        for step in _of_one(one, scheme, wish, shelf, system, runner, mapper, MOST // len(tried)):
+        share = MOST // len(tried)
+        for step in _of_one(one, its, way, wish, shelf, system, runner, mapper, share):
             if isinstance(step, Progress):
                 last = step.of
                 yield Progress(done=before + step.done, of=before + step.of * (len(tried) - k))
@@ -263,12 +268,12 @@ def search(
                 best = step.point.part_g
                 yield step
         before += last
-    yield together(found, system)
+    yield together(found, [way for _, _, way in tried], system)
 
 
 def _of_one(
-    airframe: Airframe, scheme: Scheme, wish: Wish, shelf: Sequence[ShelfItem] | None, system: System, runner: Runner,
-    mapper: Mapper, most: int,
+    airframe: Airframe, scheme: Scheme, described: Described, wish: Wish, shelf: Sequence[ShelfItem] | None,
+    system: System, runner: Runner, mapper: Mapper, most: int,
 ) -> Iterator[Progress | Better | Found]:  # fmt: skip
     """The search with the part as it is described."""
     space = space_of(airframe, scheme, wish, shelf, most)
@@ -277,7 +282,7 @@ def _of_one(
         raise Refused([Problem(("from_shelf",), "what to choose from", what, "Let more change, or choose from all.")])
     bank, blocks = bank_of(scheme, space), blocks_of(space, airframe.part(scheme.part).twists_whole)
     columns = {name: np.full(space.size, np.nan) for name in ("breaks", "holds", "bend", "twist", "part_g")}
-    done, sooner = 0, _Sooner(airframe, scheme, wish, space, system)
+    done, sooner = 0, _Sooner(airframe, scheme, described, wish, space, system)
     likely = _likely(space)
     if (point := sooner.look(likely, answer_block(airframe, bank, likely, {}), tries=6)) is not None:
         yield Better(point=point)
@@ -289,7 +294,7 @@ def _of_one(
         if (point := sooner.look(at, got)) is not None:
             yield Better(point=point)
     answers = _answers(space, BatchResult(**columns))
-    yield _told(airframe, scheme, wish, space, answers, system, mapper)
+    yield _told(airframe, scheme, described, wish, space, answers, system, mapper)
 
 
 def _answers(space: Space, got: BatchResult) -> Answers:
@@ -359,24 +364,26 @@ def _evenly(items: NDArray[np.intp], count: int) -> list[int]:
     return [int(items[round(k)]) for k in np.linspace(0, len(items) - 1, count)]
 
 
-def together(found: list[Found], system: System) -> Found:
-    """Of searches with other papers on: the lightest winner, one front for all, and what the papers came to."""
+def together(found: list[Found], ways: Sequence[Described], system: System) -> Found:
+    """Of searches of parts described otherwise: the lightest winner, one front for all, and what each came to."""
     winners = [f.winner for f in found if f.winner is not None]
     best = min(winners, key=lambda p: p.part_g, default=None)
     of = next((f for f in found if f.winner is best and best is not None), found[0])
+    tried, meeting = sum(f.tried for f in found), sum(f.meeting for f in found)
     why = list(of.why)
-    for other in found:
-        if other is of:
-            continue
-        said = PAPERS_SAID[next((p.peeled_inside for p in other.front if p.peeled_inside), "none")]
-        if best is None:
-            why += [f"With {said}: {line}" for line in other.why[:1]]
-        elif other.winner is None:
-            why.append(f"With {said} nothing does it.")
-        else:
-            why.append(f"With {said} the lightest is {_grams(other.winner.part_g - best.part_g, system)} heavier.")
+    if best is not None:
+        said = re.sub(r"lightest of \d+ ways", f"lightest of {tried} ways", why[0])
+        why[:1] = [re.sub(r"ways, \d+ of which", f"ways, {meeting} of which", said)]
+    beside = [(other, way.said) for other, way in zip(found, ways, strict=True) if other is not of]
+    if best is None:
+        why += [f"With {said}: {line}" for other, said in beside[:_BESIDE] for line in other.why[:1]]
+    else:
+        able = sorted((f.winner.part_g - best.part_g, said) for f, said in beside if f.winner is not None)
+        why += [f"With {said} the lightest is {_grams(more, system)} heavier." for more, said in able[:_BESIDE]]
+        unable = [said for f, said in beside if f.winner is None]
+        why += [f"With {said} nothing does it." for said in unable[:_BESIDE]]
     return Found(
-        tried=sum(f.tried for f in found), meeting=sum(f.meeting for f in found), winner=best,
+        tried=tried, meeting=meeting, winner=best,
         front=_fronts([p for f in found for p in f.front]), cloud=[d for f in found for d in f.cloud], why=why,
     )  # fmt: skip
 
@@ -385,13 +392,13 @@ class _Full:
     """Ways by the full model, each once."""
 
     def __init__(
-        self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System,
+        self, airframe: Airframe, scheme: Scheme, described: Described, wish: Wish, space: Space, answers: Answers,
+        system: System,
     ) -> None:  # fmt: skip
+        self.described = described
         self.airframe, self.scheme, self.wish, self.space = airframe, scheme, wish, space
         self.answers, self.system = answers, system
         self._points: dict[int, Point] = {}
-        made = airframe.part(scheme.part).aerofoil
-        self.peeled = made.peeled_inside if "papers" in wish.vary and isinstance(made, HollowSection) else None
         #: of the case that is told first: the load, and what must be held of all that load it so; and at most how much
         #: of a typical build's first sign and end nine in ten keep
         self._asked: tuple[float, float] | None = None
@@ -421,8 +428,7 @@ class _Full:
     def name(self, way: int) -> str:
         stick, sheet = self.options(way)
         said = [words_of(o, self.system) for o in (stick, sheet) if o.pieces]
-        papers = [PAPERS_SAID[self.peeled]] if self.peeled else []
-        return "; ".join([*(said or ["Bare"]), *papers])
+        return "; ".join([*(said or ["Bare"]), *([self.described.said] if self.described.said else [])])
 
     def pieces(self, way: int) -> list[Any]:
         stick, sheet = self.options(way)
@@ -475,7 +481,8 @@ class _Full:
             self._points[way] = Point(
                 pieces=made.pieces, name=self.name(way), part_g=usual["part_g"], hold_g=usual["break_g"],
                 break_g=v.breaks.n.value, nine_hold_g=v.holds.n.low if nine else None, bend_mm=usual["tip_bend_mm"],
-                twist_deg=usual["twist_deg"], peeled_inside=self.peeled,
+                twist_deg=usual["twist_deg"], made={k: v.model_dump() for k, v in self.described.fields.items()},
+                made_said=self.described.said,
                 minutes=figures["minutes"], price=None if np.isnan(price) else price, meets=meets,
                 gives_way_in=gives_way_in,
                 ends_at_joint=v.holds.how if v.holds.mode in OF_JOINTS else "",
@@ -503,10 +510,12 @@ _LOOKED_AT, _LIGHTER = 12, 0.97
 class _Sooner:
     """Good ways that can be told before all have been tried."""
 
-    def __init__(self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, system: System) -> None:
+    def __init__(
+        self, airframe: Airframe, scheme: Scheme, described: Described, wish: Wish, space: Space, system: System
+    ) -> None:
         nothing = np.full(space.size, np.nan)
         self._answers = _answers(space, BatchResult(*(nothing,) * 5))
-        self._full = _Full(airframe, scheme, wish, space, self._answers, system)
+        self._full = _Full(airframe, scheme, described, wish, space, self._answers, system)
         self._wish, self._left, self._best = wish, _LOOKED_AT, np.inf
 
     def look(self, at: NDArray[np.intp], got: BatchResult, tries: int = 1) -> Point | None:
@@ -528,11 +537,12 @@ class _Sooner:
 
 
 def _told(
-    airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System, mapper: Mapper
-) -> Found:
+    airframe: Airframe, scheme: Scheme, described: Described, wish: Wish, space: Space, answers: Answers,
+    system: System, mapper: Mapper,
+) -> Found:  # fmt: skip
     got = answers.many
     near = np.flatnonzero(_meets(wish, answers, NEAR))
-    full = _Full(airframe, scheme, wish, space, answers, system)
+    full = _Full(airframe, scheme, described, wish, space, answers, system)
     winner, at = None, -1
     refused: list[int] = []
     # the quick model's grams are the full one's within a part in a thousand: look a little farther, too

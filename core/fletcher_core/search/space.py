@@ -218,7 +218,8 @@ def space_of(
     for piece in scheme.pieces:
         if not piece.on:
             continue
-        groups.get(kind_of(piece).group, kept).append(piece)
+        # what stands across a part is no spar of it
+        (kept if kind_of(piece).stands else groups.get(kind_of(piece).group, kept)).append(piece)
     # what is more than a stick, or no sheet from a roll, stays where it is
     if "spar" not in wish.vary:
         kept += [p for p in groups["sticks"] if p.kind not in SIZED]

@@ -9,8 +9,11 @@ from pydantic import Field, model_validator
 from ..fields import Described, fault, measure
 from ..units import Measure
 
-Vary = Literal["spar", "place", "reach", "skin", "layers", "extent", "papers"]
+Vary = Literal["spar", "place", "reach", "skin", "layers", "extent", "papers", "walls", "formers", "boom"]
 VARY: tuple[Vary, ...] = get_args(Vary)
+#: of a body's own description each way is a search of its own: tried where it is asked for
+OF_ITSELF: tuple[Vary, ...] = ("papers", "walls", "formers", "boom")
+USUAL: tuple[Vary, ...] = tuple(v for v in VARY if v not in ("walls", "formers", "boom"))
 
 #: more than this is not tried; places and reaches are thinned out first
 MOST = 20_000
@@ -30,7 +33,7 @@ class Wish(Described):
     nine_of_ten: bool = Field(False, json_schema_extra={"label": "nine builds in ten do it"})
     from_shelf: bool = Field(False, json_schema_extra={"label": "only from the shelf"})
     vary: list[Vary] = Field(
-        default_factory=lambda: list(VARY), min_length=1, max_length=len(VARY),
+        default_factory=lambda: list(USUAL), min_length=1, max_length=len(VARY),
         json_schema_extra={"label": "what may change"},
     )  # fmt: skip
 

@@ -342,9 +342,9 @@ def test_a_search_peels_the_walls_of_a_body() -> None:
     *_, found = search(with_body(even()), scheme(), wish)
     assert isinstance(found, Found)
     assert found.tried == 2
-    assert {p.peeled_inside for p in found.front} <= {"none", "both"}
+    assert {p.made["walls"]["peeled_inside"] for p in found.front} <= {"none", "both"}
     assert found.winner is not None
-    assert found.winner.peeled_inside == "both"
+    assert found.winner.made["walls"]["peeled_inside"] == "both"
     left_on = told(even())
     assert found.winner.part_g < left_on.mass.part_g.value - 5.0
 

@@ -289,3 +289,37 @@ def test_bad_input_is_told_at_its_field(change: dict[str, Any], field: str) -> N
     with pytest.raises(ValidationError) as told:
         Body.model_validate(raw)
     assert f"boom.{field}" in [p["field"] for p in explain(told.value, Body)]
+
+
+def test_a_search_over_boom_and_walls_is_every_way_by_itself() -> None:
+    """The lightest that holds what is asked, among all of them by brute force; and it says what is other for it."""
+    airframe = with_body(with_boom(outer_mm=12.0, inner_mm=10.0))
+    *_, found = search(airframe, scheme(), Wish(tip_bend_mm=14.0, vary=["boom"]))
+    assert isinstance(found, Found)
+    told = []
+    for outer, inner in ((12.0, 10.0), (5.0, 3.0), (6.0, 4.0), (8.0, 6.0), (10.0, 8.0)):
+        v = evaluate(with_body(with_boom(outer_mm=outer, inner_mm=inner)), scheme(), ledger=False, spread=False)
+        if abs(v.tip_bend_mm.value) <= 14.0 and v.judged.state != "gives way":
+            told.append((v.mass.part_g.value, outer))
+    assert found.tried == 5
+    assert found.winner is not None
+    assert found.winner.part_g == pytest.approx(min(told)[0])
+    assert found.winner.made["boom"]["outer_mm"] == min(told)[1]
+    assert found.winner.made_said == f"boom {min(told)[1]:g} / {min(told)[1] - 2:g} mm"
+    assert "lightest of 5 ways" in found.why[0]
+
+
+def test_a_search_over_walls_and_formers_tries_both_together() -> None:
+    airframe = with_body(with_boom())
+    *_, found = search(airframe, scheme(), Wish(twist_deg=20.0, vary=["walls", "formers"]))
+    assert isinstance(found, Found)
+    # as it is, three more walls, each with three ways of formers
+    assert found.tried == 12
+    names = [point.made_said for point in found.front]
+    assert any("walls of" in name and "formers" in name for name in names)
+    assert found.winner is not None
+    for point in (found.winner, *found.front[:3]):
+        body = Body.model_validate(airframe.parts.body.model_dump() | point.made)  # type: ignore[union-attr]
+        v = evaluate(with_body(body), scheme(*point.pieces), ledger=False, spread=False)
+        assert v.mass.part_g.value == pytest.approx(point.part_g)
+        assert v.holds.n.value == pytest.approx(point.hold_g)

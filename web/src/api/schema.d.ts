@@ -3466,7 +3466,7 @@ export interface components {
         };
         /**
          * OutlineDrawing
-         * @description SVG text of a body from the side, and from above if there is one.
+         * @description SVG or DXF text of a body from the side, and from above if there is one.
          */
         OutlineDrawing: {
             /** Above */
@@ -3895,6 +3895,18 @@ export interface components {
             lightest_for_bend: boolean;
             /** Lightest For Load */
             lightest_for_load: boolean;
+            /**
+             * Made
+             * @default {}
+             */
+            made: {
+                [key: string]: unknown;
+            };
+            /**
+             * Made Said
+             * @default
+             */
+            made_said: string;
             /** Meets */
             meets: boolean;
             /** Minutes */
@@ -3905,8 +3917,6 @@ export interface components {
             nine_hold_g: number | null;
             /** Part G */
             part_g: number;
-            /** Peeled Inside */
-            peeled_inside?: ("none" | "top" | "bottom" | "both") | null;
             /** Pieces */
             pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
             /** Price */
@@ -6044,7 +6054,7 @@ export interface components {
             /** Twist Deg */
             twist_deg?: number | null;
             /** Vary */
-            vary?: ("spar" | "place" | "reach" | "skin" | "layers" | "extent" | "papers")[];
+            vary?: ("spar" | "place" | "reach" | "skin" | "layers" | "extent" | "papers" | "walls" | "formers" | "boom")[];
         };
         /**
          * WoodRibs

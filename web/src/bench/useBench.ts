@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { client, Fault, takeAs } from "../api/client";
 import type { AirframeFile, Lifting, PartName, Piece, Point, Scheme, ShelfAnswer, Verdict } from "../api/types";
-import { besideOf, partOf, peeledInside, schemesOf, shownOf, withPart } from "../lib/parts";
+import { besideOf, partOf, schemesOf, shownOf, withPart } from "../lib/parts";
 import { useUnits } from "../session";
 import type { Wish } from "./AddPiece";
 import type { Document } from "./useDocument";
@@ -47,8 +47,8 @@ export interface Bench {
   changeScheme: (next: (scheme: Scheme) => Scheme, key?: string) => void;
   changePiece: (id: string, next: (piece: Piece) => Piece, key?: string) => void;
   add: (kind: Wish) => Promise<void>;
-  /** As a new scheme; with the papers inside that it needs, where it needs others. */
-  lay: (next: Omit<Scheme, "id" | "part">, peeled?: Point["peeled_inside"]) => void;
+  /** As a new scheme; with what the part itself is described otherwise for it. */
+  lay: (next: Omit<Scheme, "id" | "part">, described?: Point["made"]) => void;
   choose: (scheme: string | null) => void;
   remove: (scheme: string) => void;
 }
@@ -99,13 +99,13 @@ export function useBench(workplace: Workplace, name: PartName): Bench {
     }
   }
 
-  function lay(next: Omit<Scheme, "id" | "part">, peeled?: Point["peeled_inside"]) {
+  function lay(next: Omit<Scheme, "id" | "part">, described?: Point["made"]) {
     const made = addScheme(scheme, next);
     if (made === null) {
       setTrouble(`There are ${MOST_SCHEMES} schemes already: remove one first.`);
       return;
     }
-    if (peeled) change((f) => ({ ...f, airframe: withPart(f.airframe, name, (p) => peeledInside(p, peeled)) }));
+    if (described && Object.keys(described).length) change((f) => ({ ...f, airframe: withPart(f.airframe, name, (p) => ({ ...p, ...described })) }));
     take(made);
     setView("bench");
     setTab("pieces");

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { Airframe, AirframeFile } from "../api/types";
-import { besideOf, halfSpan, isOnEdge, partOf, partsOf, peeledInside, shownOf, tailsFollow, withoutPart, withPart } from "./parts";
+import { besideOf, halfSpan, isOnEdge, otherwise, partOf, partsOf, shownOf, tailsFollow, withoutPart, withPart } from "./parts";
 
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
@@ -48,7 +48,7 @@ describe("parts of an aircraft", () => {
     expect(now.chosen).toEqual({ wing: "b" });
     expect(now.airframe.parts.tailplane).toBeNull();
   });
-  it("read a body as one stretch, and keep its papers with its walls", () => {
+  it("read a body as one stretch, and tell what is described otherwise", () => {
     const body = {
       stations: [
         { x_mm: 0, width_mm: 40, height_mm: 50 },
@@ -64,7 +64,8 @@ describe("parts of an aircraft", () => {
     const beside = { ...airframe, parts: { ...airframe.parts, body: standing } } as unknown as typeof airframe;
     expect(isOnEdge(partOf(beside, "body"))).toBe(true);
     expect(partOf(beside, "body").panels[0]!.root_chord_mm).toBe(standing.stations[0]!.height_mm);
-    const now = withPart(airframe, "body", (p) => peeledInside(p, "both"));
-    expect(now.parts.body).toEqual({ ...body, walls: { kind: "walls", peeled_inside: "both" } });
+    const peeled = { walls: { peeled_inside: "both", kind: "walls" } };
+    expect(otherwise(airframe, "body", peeled)).toEqual(peeled);
+    expect(otherwise(airframe, "body", { walls: { peeled_inside: "none", kind: "walls" } })).toEqual({});
   });
 });

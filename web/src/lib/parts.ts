@@ -78,7 +78,14 @@ export function partsOf(airframe: Airframe): PartName[] {
 function asLifting(body: Body): Lifting {
   const { walls, stations, ...rest } = body;
   const across = walls.kind === "profile" ? "height_mm" : "width_mm";
-  const panels = [{ span_mm: stations.at(-1)!.x_mm, root_chord_mm: stations[0]![across], tip_chord_mm: stations.at(-1)![across], joint: { kind: "through" } }];
+  const panels = [
+    {
+      span_mm: body.boom ? body.boom.ends_mm : stations.at(-1)!.x_mm,
+      root_chord_mm: stations[0]![across],
+      tip_chord_mm: stations.at(-1)![across],
+      joint: { kind: "through" },
+    },
+  ];
   return { ...rest, panels, aerofoil: walls } as unknown as Lifting;
 }
 
@@ -109,11 +116,17 @@ export function tailsFollow(before: Airframe, after: Airframe): Airframe {
   return { ...after, parts: { ...after.parts, tailplane: moved(tailplane), fin: moved(fin) } };
 }
 
-/** A part of board with other papers on inside: a body keeps them with its walls. */
-export function peeledInside(part: Lifting, peeled: "none" | "top" | "bottom" | "both"): Lifting {
-  const field = "walls" in part ? "walls" : "aerofoil";
-  const made = (part as unknown as Record<string, object>)[field];
-  return { ...part, [field]: { ...made, peeled_inside: peeled } };
+/** What a way of describing a part says of it that is not so already. */
+export function otherwise(airframe: Airframe, name: PartName, described: Record<string, unknown>): Record<string, unknown> {
+  const part = (airframe.parts[name] ?? {}) as unknown as Record<string, unknown>;
+  return Object.fromEntries(Object.entries(described).filter(([field, value]) => !alike(part[field], value)));
+}
+
+function alike(one: unknown, other: unknown): boolean {
+  if (typeof one !== "object" || typeof other !== "object" || one === null || other === null) return one === other;
+  const [a, b] = [one as Record<string, unknown>, other as Record<string, unknown>];
+  const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
+  return [...keys].every((key) => alike(a[key], b[key]));
 }
 
 /** Whether it is a body of boards on edge, whose sections are told from top to bottom. */

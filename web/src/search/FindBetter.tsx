@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 
 import { Fault, lines } from "../api/client";
 import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish, Unit } from "../api/types";
-import { halfSpan, partOf } from "../lib/parts";
+import { halfSpan, otherwise, partOf } from "../lib/parts";
 import { factor, length, mass, minutes, price, trim } from "../lib/show";
 import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
@@ -18,7 +18,7 @@ interface Props {
   others: Scheme[];
   verdict: Verdict;
   money: string;
-  onLay: (scheme: Omit<Scheme, "id" | "part">, peeled: Point["peeled_inside"]) => void;
+  onLay: (scheme: Omit<Scheme, "id" | "part">, described: Point["made"]) => void;
   onClose: () => void;
 }
 
@@ -30,8 +30,15 @@ const VARY: { id: Wish["vary"][number]; name: string; says: string }[] = [
   { id: "layers", name: "layers", says: "one to three" },
   { id: "extent", name: "what it covers", says: "all, inner part, nose, a strip" },
 ];
+type Vary = { id: Wish["vary"][number]; name: string; says: string };
 /** Of a part made of board round a hollow. */
-const PAPERS: { id: Wish["vary"][number]; name: string; says: string } = { id: "papers", name: "its paper inside", says: "left on, or peeled off both sheets" };
+const PAPERS: Vary = { id: "papers", name: "its paper inside", says: "left on, or peeled off both sheets" };
+/** Of a body of walls, and of one with a boom: each way is a search of its own, so that they are asked for. */
+const WALLS: Vary[] = [
+  { id: "walls", name: "what its walls are of", says: "board, and foam in three thicknesses; takes longer" },
+  { id: "formers", name: "formers", says: "none, or foam ones in two distances; takes longer" },
+];
+const BOOM: Vary = { id: "boom", name: "how thick its boom is", says: "tubes from 5 to 14 mm; takes longer" };
 
 type Field = "break_g" | "tip_bend_mm" | "tip_bend_least_mm" | "twist_deg" | "part_g" | "minutes" | "price";
 const FIELDS: { id: Field; label: string; kind: "number" | "length" | "angle" | "mass" }[] = [
@@ -146,12 +153,14 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
       notes: `${point.name}. Found by searching ${found?.tried ?? 0} ways. ${why}`.trim(),
       pieces: point.pieces,
     };
-    onLay(made, point.peeled_inside === peeled ? null : point.peeled_inside);
+    onLay(made, otherwise(file.airframe, scheme.part, point.made ?? {}));
   }
 
   const part = partOf(file.airframe, scheme.part);
-  const peeled = "peeled_inside" in part.aerofoil ? part.aerofoil.peeled_inside : null;
-  const varies = peeled === null ? VARY : [...VARY, PAPERS];
+  const { body } = file.airframe.parts;
+  const walled = scheme.part === "body" && body?.walls.kind === "walls";
+  const boomed = scheme.part === "body" && body?.boom != null;
+  const varies = [...VARY, ...("peeled_inside" in part.aerofoil ? [PAPERS] : []), ...(walled ? WALLS : []), ...(boomed ? [BOOM] : [])];
   const set = (next: Partial<Wish>) => setWish((w) => ({ ...w, ...next }));
   const running = progress !== null;
   const share = progress ? progress.done / Math.max(progress.of, 1) : 0;
@@ -277,8 +286,10 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
                     ) : (
                       <p className="font-semibold">No way meets every target and stands every load.</p>
                     )}
-                    {found.winner && found.winner.peeled_inside !== null && found.winner.peeled_inside !== peeled && (
-                      <p className="mt-1 font-medium text-gives">It has other papers inside than this part now: laying it changes them for all its schemes.</p>
+                    {found.winner && Object.keys(otherwise(file.airframe, scheme.part, found.winner.made ?? {})).length > 0 && (
+                      <p className="mt-1 font-medium text-gives">
+                        The part itself is described otherwise for it ({found.winner.made_said}): laying it changes that for all its schemes.
+                      </p>
                     )}
                     <ul className="mt-1 text-[15px] leading-5">
                       {found.why.map((w) => (
