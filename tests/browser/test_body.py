@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from .jobs import add, number, open_stand, saved
 
@@ -23,6 +23,12 @@ def with_a_new_body(page: Page) -> None:
     page.get_by_role("button", name="Add a body").click()
     page.get_by_role("link", name="Body, to the bench").click()
     expect(page.get_by_text("Nothing is in this body yet.")).to_be_visible()
+
+
+def typed(field: Locator) -> float:
+    """The figure that stands in a field, once it is written there."""
+    expect(field).not_to_have_value("")
+    return float(re.sub(r"[^\d.]", "", field.input_value()))
 
 
 DRAWN = b"""<svg xmlns="http://www.w3.org/2000/svg" width="900mm" height="200mm" viewBox="0 0 900 200">
@@ -119,3 +125,116 @@ def test_a_profile_from_nothing_gives_its_rudder_away_until_a_sheet_is_slotted_a
     assert number(eaten) < 0.75 * before
     page.get_by_role("link", name="Stand").click()
     expect(page.get_by_test_id("first")).to_contain_text("comes first")
+
+
+def test_a_pod_with_a_boom_dragged_by_keys_and_in_two(demo: Page) -> None:
+    page = demo
+    bodiless(page)
+    with_a_new_body(page)
+    page.get_by_role("tab", name="Airframe").click()
+    page.get_by_role("button", name="Put a boom behind it").click()
+    expect(page.get_by_label("Its diameter")).to_be_visible()
+    saved(page)
+    bent = number(page.get_by_test_id("bend"))
+    # a thinner one droops more, and its bore is told where it leaves no wall
+    page.get_by_label("Its bore").fill("12")
+    page.get_by_label("Its bore").press("Tab")
+    expect(page.get_by_role("alert").filter(has_text="leaves no wall").first).to_be_visible()
+    expect(page.get_by_label("Its bore")).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("Its bore").fill("4 mm")
+    page.get_by_label("Its diameter").fill("6 mm")
+    page.get_by_label("Its diameter").press("Tab")
+    saved(page)
+    expect(page.get_by_test_id("bend")).not_to_have_text(re.compile(rf"^{bent:g} mm"))
+    assert number(page.get_by_test_id("bend")) > bent
+    # the pod's end by its edge, with the arrow keys
+    side = page.get_by_role("group", name="The body from the side")
+    handle = side.get_by_role("slider", name=re.compile("^Pod's end, top edge"))
+    before = int(handle.get_attribute("aria-valuenow") or 0)
+    handle.focus()
+    handle.press("Shift+ArrowUp")
+    expect(handle).to_have_attribute("aria-valuenow", str(before + 10))
+    # and by the mouse
+    at = handle.bounding_box()
+    assert at is not None
+    page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2 + 12, steps=4)
+    page.mouse.up()
+    expect(handle).not_to_have_attribute("aria-valuenow", str(before + 10))
+    saved(page)
+    # in two before the wing, with plates along both sides
+    page.get_by_label("Here it is").first.select_option("in two, plates along both sides")
+    expect(page.get_by_label("Glue of the joint").first).to_be_visible()
+    saved(page)
+    page.get_by_role("tab", name="Ledger").click()
+    expect(page.get_by_test_id("ledger")).to_contain_text("at station 2")
+    page.get_by_role("link", name="Stand").click()
+    expect(page.get_by_test_id("parts")).to_contain_text("Body")
+
+
+def test_the_tail_stays_on_the_body_when_its_end_moves(demo: Page) -> None:
+    page = demo
+    open_stand(page, "Dunlin")
+    page.get_by_role("link", name="Tailplane, to the bench").click()
+    page.get_by_role("tab", name="Airframe").click()
+    arm = page.get_by_label("Arm", exact=True)
+    before = typed(arm)
+    page.get_by_role("link", name="Body", exact=True).click()
+    page.get_by_role("tab", name="Airframe").click()
+    end = page.get_by_label("Behind the nose", exact=True).last
+    end.fill(str(typed(end) + 40))
+    end.press("Tab")
+    saved(page)
+    page.get_by_role("link", name="Tailplane", exact=True).click()
+    page.get_by_role("tab", name="Airframe").click()
+    assert typed(arm) == before + 40
+
+
+def test_what_a_body_cannot_be_is_told_at_its_field(demo: Page) -> None:
+    page = demo
+    open_stand(page, "Dunlin")
+    page.get_by_role("link", name="Body, to the bench").click()
+    page.get_by_role("tab", name="Airframe").click()
+    for label, wrong, says in (
+        ("Behind the nose", "150 mm", "the one before it"), ("Width", "9 mm", "Two walls of"),
+        ("Width of the opening", "300 mm", "wider than the body"),
+    ):  # fmt: skip
+        field = page.get_by_label(label, exact=True).nth(1 if label == "Behind the nose" else 0)
+        # an opening that was given no width is empty
+        was = "" if label == "Width of the opening" else f"{typed(field)} mm"
+        field.fill(wrong)
+        field.press("Tab")
+        expect(field).to_have_attribute("aria-invalid", "true")
+        expect(page.get_by_role("alert").filter(has_text=says).first).to_be_visible()
+        field.fill(was)
+        field.press("Tab")
+        expect(field).not_to_have_attribute("aria-invalid", "true")
+    saved(page)
+    # formers that stand behind the tail
+    page.get_by_role("tab", name="Ledger").click()
+    add(page, "Ribs of foam")
+    end = page.get_by_label("Ends", exact=False).first
+    end.fill("2 m")
+    end.press("Tab")
+    expect(page.get_by_role("alert").filter(has_text="beyond the tip").first).to_be_visible()
+
+
+def test_a_search_over_booms_lays_another_one(demo: Page) -> None:
+    page = demo
+    open_stand(page, "Sanderling")
+    page.get_by_role("link", name="Body, to the bench").click()
+    expect(page.get_by_test_id("ledger")).to_be_visible()
+    page.get_by_role("button", name="Find a better one").click()
+    for name in ("which stick", "where on the chord", "how far out", "which film or tape", "layers", "what it covers"):
+        page.get_by_label(name).uncheck()
+    page.get_by_label("how thick its boom is").check()
+    page.get_by_label("Tip bends at most").fill("12 mm")
+    page.get_by_role("button", name="Search", exact=True).click()
+    winner = page.get_by_test_id("winner")
+    expect(winner).to_contain_text("It is the lightest of", timeout=120_000)
+    expect(winner).to_contain_text("described otherwise for it")
+    winner.get_by_role("button", name="Lay it on the bench").click()
+    saved(page)
+    page.get_by_role("tab", name="Airframe").click()
+    expect(page.get_by_label("Its diameter")).not_to_have_value("12 mm")

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..beam import Forces, Shape, deform, forces
 from ..failure import Finding, LoadedPart, find_all
-from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_along, part_loads, turning_height
+from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_by, part_loads, turning_height
 from ..model.body import Body
 from ..sections import (
     BoomKernel,
@@ -252,7 +252,7 @@ def _on_a_body(
         turns = np.where(boom.here, body.boom.middle_mm, turns)
     f = body_forces(x, properties.mass, seat, turns, middles, cases)
     nothing = np.zeros_like(properties.mass)
-    carried = nothing + np.stack([carried_along(x, c) for c in cases]) * 1e-3 * GRAVITY
+    carried = nothing + carried_by(x, cases) * 1e-3 * GRAVITY
     if body.on_edge:
         # square to the plate is sideways, and along its chord is down
         found = Forces(f.side, f.moment_z, -f.moment, f.torque, nothing, -f.shear)

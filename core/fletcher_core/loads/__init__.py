@@ -1,7 +1,7 @@
 """What a part must carry: lift along the span, relief by its own weight, gusts, launches, landings."""
 
 from .aero import AIR_DENSITY, GRAVITY, aspect_ratio, flap_effect, lift_slope, pressure
-from .body import BodyForces, body_forces, carried_along, turning_height
+from .body import BodyForces, body_forces, carried_along, carried_by, turning_height
 from .cases import Case, Setting, Unit
 from .flight import PRESETS, Preset, asked
 from .lift import lift_per_newton
@@ -21,6 +21,7 @@ __all__ = [
     "aspect_ratio",
     "body_forces",
     "carried_along",
+    "carried_by",
     "control_pitching",
     "flap_effect",
     "lift_per_newton",

@@ -67,9 +67,17 @@ def carried_along(x: Array, case: Case) -> Array:
 
 
 def _of_each(cases: Sequence[Case], make: Callable[[Case], Array]) -> Array:
-    """(R, S), each case worked out once."""
-    found = {case: make(case) for case in dict.fromkeys(cases)}
-    return np.stack([found[case] for case in cases])
+    """(R, S), each case worked out once: those of one kind are one object, as draws of a build have it."""
+    each = {id(case): case for case in cases}
+    found = {key: make(case) for key, case in each.items()}
+    if len(found) == 1:
+        return np.broadcast_to(next(iter(found.values())), (len(cases), len(next(iter(found.values())))))
+    return np.stack([found[id(case)] for case in cases])
+
+
+def carried_by(x: Array, cases: Sequence[Case]) -> Array:
+    """(R, S) g/mm of what is carried in each."""
+    return _of_each(cases, lambda case: carried_along(x, case))
 
 
 def turning_height(body: Body, x: Array, outline: Outline, closed: Array) -> Array:
@@ -104,7 +112,7 @@ def body_forces(
     middles : (S,) mm, height of its middle.
     """
     tails, middle = _tails(x), 0.5 * (seat[0] + seat[1])
-    weight = (mass_per_mm + _of_each(cases, lambda c: carried_along(x, c))) * 1e-3 * GRAVITY
+    weight = (mass_per_mm + carried_by(x, cases)) * 1e-3 * GRAVITY
     holds = [_over(x, seat[0], middle), _over(x, middle, seat[1])]
     # of a force of 1 N in each half of the seat: shear and moment at the nose
     at_nose = np.array([[float((h @ tails)[0]) for h in holds], [float((h @ tails @ tails)[0]) for h in holds]])

@@ -59,7 +59,7 @@ export function FrontPlot({ found, of, wanted: aim, unit, shown, onShow, onLay }
     <figure ref={box} className="min-w-0">
       <figcaption className="text-[15px]">
         <span className="font-medium">{title}</span>
-        <span className="text-pencil">, against grams of the wing</span>
+        <span className="text-pencil">, against its grams</span>
       </figcaption>
       {width > 0 && (
         <svg
@@ -133,7 +133,8 @@ export function FrontPlot({ found, of, wanted: aim, unit, shown, onShow, onLay }
             <g pointerEvents="none">
               <circle cx={x(found.winner.part_g)} cy={y(value(found.winner))} r={10} fill="none" stroke={COLOUR.ink} strokeWidth={2} />
               <text
-                x={x(found.winner.part_g) + 14}
+                x={x(found.winner.part_g) + (x(found.winner.part_g) > width - 150 ? -14 : 14)}
+                textAnchor={x(found.winner.part_g) > width - 150 ? "end" : "start"}
                 y={y(value(found.winner)) + (of === "hold" ? 18 : -8)}
                 fontSize={14}
                 fontWeight={600}
