@@ -124,6 +124,32 @@ def _in_the_hollow(layout: PartLayout) -> Iterator[Problem]:
         )  # fmt: skip
 
 
+def _over_an_opening(layout: PartLayout) -> Iterator[Problem]:
+    """A stick under a wall that is not there, and beside no other."""
+    members, chord = layout.section.members, layout.outline.chord
+    told: set[int] = set()
+    for gone in layout.patch_rows:
+        if gone.piece is not None or gone.prefix is not None or gone.depth is None:
+            continue
+        for p, row in enumerate(layout.member_rows):
+            level = getattr(layout.pieces[row.piece], "level", "")
+            if row.piece in told or row.web_width or row.part or level != ("top" if gone.face > 0 else "bottom"):
+                continue
+            low, high = (members.x[p] + side * 0.5 * members.width[p] for side in (-1, 1))
+            inside = (low > gone.share_from * chord + _GLUED) & (high < gone.share_to * chord - _GLUED)
+            over = (members.present[p] > 0) & (gone.present > 0) & inside
+            if not over.any():
+                continue
+            told.add(row.piece)
+            at = float(layout.plan.y[int(np.argmax(over))])
+            end = "y_to_mm" if at > layout.pieces[row.piece].y_from_mm + 1 else "y_from_mm"
+            yield Problem(
+                _spot(row.piece, end), "its run",
+                f"The {level} is left out at {{y}}, so that it lies on nothing there.",
+                "End it before the opening, lay it beside a side wall, or under the other wall.", {"y": Measure(at)},
+            )  # fmt: skip
+
+
 def _fits_depth(layout: PartLayout, p: int, index: int, piece: Any, here: Any) -> Iterator[Problem]:
     members, outline, y = layout.section.members, layout.outline, layout.plan.y
     upper, lower = outline.faces_at(members.x[p] / outline.chord)
@@ -170,4 +196,6 @@ def _of_their_kind(layout: PartLayout) -> Iterator[Problem]:
 def problems(layout: PartLayout) -> list[Problem]:
     """Everything about a scheme that cannot be."""
     found = list(_in_span(layout))
-    return found or [*_inside_outline(layout), *_in_the_hollow(layout), *_of_their_kind(layout)]
+    return found or [
+        *_inside_outline(layout), *_in_the_hollow(layout), *_over_an_opening(layout), *_of_their_kind(layout),
+    ]  # fmt: skip

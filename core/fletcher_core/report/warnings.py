@@ -10,6 +10,7 @@ import numpy as np
 from ..catalogue import Foam, catalogue
 from ..catalogue.entries import Tagged
 from ..kinds import kind_of
+from ..model import Body
 from ..sections import PartLayout
 from ..units import System, show
 from .words import short
@@ -75,11 +76,28 @@ def _has_room(layout: PartLayout) -> Iterator[tuple[int, str]]:
 _CLOSES = 0.1
 
 
+#: lengths of an opening over the body's girth about there, up to which its ends hold much of it (own estimate)
+_SHORT = 1.0
+
+
+def _short_openings(layout: PartLayout) -> list[str]:
+    """Of a body: what is told too soft of a short hatch."""
+    part = layout.part
+    gone = part.left_out if isinstance(part, Body) else []
+    girth = max((2 * (s.width_mm + s.height_mm) for s in part.stations), default=0.0) if isinstance(part, Body) else 0.0
+    if not any(one.x_to_mm - one.x_from_mm < _SHORT * girth for one in gone):
+        return []
+    return [
+        "A short opening is told softer and weaker in twist than it is: what is shut before and behind it holds its "
+        "sides."
+    ]
+
+
 def left_open(layout: PartLayout) -> list[str]:
     """Of a hollow part whose control surface is cut from it: whether anything closes the hollow before the hinge."""
     if layout.inside is None:
         return []
-    members, chord, said = layout.section.members, layout.outline.chord, []
+    members, chord, said = layout.section.members, layout.outline.chord, _short_openings(layout)
     for name, surface in layout.part.surfaces.items():
         here = (layout.plan.y > surface.y_from_mm) & (layout.plan.y < surface.y_to_mm)
         hinge = 1 - surface.chord_share

@@ -463,3 +463,26 @@ def test_it_turns_about_where_the_aircraft_balances() -> None:
 def _balance(a: Evaluation) -> float:
     wing = planform(a.airframe.wing)
     return wing.quarter + (a.airframe.balance_at - 0.25) * wing.mean_chord
+
+
+def test_a_stick_is_not_glued_to_a_wall_that_is_left_out() -> None:
+    """Told at its run; beside a side wall, under the other wall, or ended before it, it lies on something."""
+    body = even(left_out=[LeftOut(x_from_mm=500.0, x_to_mm=LONG)])
+    run: dict[str, Any] = {"material": "spruce", "width_mm": 4.0, "thickness_mm": 2.0, "lying": "flat", "id": "s"}
+    middle = {"chord_from": 0.5, "chord_to": 0.5, "y_to_mm": LONG}
+    with pytest.raises(Refused) as caught:
+        worked(body, Strip(level="bottom", **run, **middle))
+    assert caught.value.problems[0].where[-1] == "y_to_mm"
+    for change in (
+        {"level": "top"},
+        {"level": "bottom", "y_to_mm": 480.0},
+        {"level": "bottom", "chord_from": 0.14, "chord_to": 0.14},
+    ):
+        worked(body, Strip(**(run | middle | change)))
+
+
+def test_a_short_hatch_says_that_it_is_told_too_weak_in_twist() -> None:
+    hatch = LeftOut(side="top", x_from_mm=60.0, x_to_mm=180.0, width_mm=30.0)
+    for gone, said in ((hatch, True), (LeftOut(x_from_mm=420.0, x_to_mm=LONG), False)):
+        told = evaluate(with_body(even(left_out=[gone])), scheme(), ledger=False, spread=False)
+        assert any("short opening" in line for line in told.cautions) is said

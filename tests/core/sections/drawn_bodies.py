@@ -1,8 +1,8 @@
 """Sections of bodies drawn with a fixed seed, and what finite elements make of them: kept in a file; it takes minutes.
 
-`python -m tests.core.sections.drawn_bodies` wrote `reference/drawn-bodies.json`; a slow test works some out anew. The
-shapes are drawn here from the description alone, over all, with their true sides: of the product only its figures of
-materials and where a stick lies are used.
+`python -m tests.core.sections.drawn_bodies` wrote `reference/drawn-bodies.json`, with `--picture` it draws
+docs/body-sections.svg; a slow test works some out anew. The shapes are drawn here from the description alone, over all,
+with their true sides: of the product only its figures of materials and where a stick lies are used.
 """
 
 from __future__ import annotations
@@ -28,6 +28,7 @@ from shapely.geometry.base import BaseGeometry
 from tests.core.sections.by_elements import Part, _faces, _solve
 
 FILE = Path(__file__).parents[1] / "reference" / "drawn-bodies.json"
+PICTURE = Path(__file__).parents[3] / "docs" / "body-sections.svg"
 #: the section is looked at in the middle of a body as wide and as high from nose to tail
 AT, LONG = 400.0, 800.0
 _PIECE: TypeAdapter[Any] = TypeAdapter(Piece)
@@ -83,7 +84,9 @@ def drawn() -> list[dict[str, Any]]:
     for k, left in enumerate(([], ["bottom"], [])):
         core = Core(material="foamboard_light" if k < 2 else "epp30")
         body = _body(r.uniform(50, 90), r.uniform(55, 100), 0.0, left, core=core, walls=BodyWalls(sheet_mm=6.0))
-        add(f"strips-{k + 1}", body, _strips(r.uniform(4, 9), 0.3))
+        strips = _strips(r.uniform(4, 9), 0.3)
+        # where the bottom is left out there is nothing to glue one to
+        add(f"strips-{k + 1}", body, [s for s in strips if s["level"] not in left])
     for k, roundness in enumerate((0.0, 0.0, 1.0, 1.0)):
         body = _body(
             r.uniform(40, 70), r.uniform(45, 90), roundness, [], core=Core(material="epp30"), walls=SolidBody()
@@ -220,7 +223,38 @@ def ours(case: dict[str, Any]) -> dict[str, float]:
     return found | {"GJ": float(layout.kernel.twist(one, m, p).GJ[0, 0])}
 
 
-if __name__ == "__main__":
+#: of the picture: columns, and mm of a cell
+_COLUMNS, _CELL, _HIGH = 7, 150, 190
+_INKS = {"foam": "#f3ead8", "paper": "#4f5864", "stick": "#8a4d16"}
+
+
+def _path(shape: BaseGeometry, x: float, y: float) -> str:
+    rings = [ring for one in getattr(shape, "geoms", [shape]) for ring in (one.exterior, *one.interiors)]
+    return " ".join("M" + "L".join(f"{x + a:.1f} {y - b:.1f}" for a, b in ring.coords) + "Z" for ring in rings)
+
+
+def picture(cases: list[dict[str, Any]]) -> str:
+    """An SVG of all of them, each with how far the bench is from finite elements in bending and in twist."""
+    rows = -(-len(cases) // _COLUMNS)
+    size = f"0 0 {_COLUMNS * _CELL} {rows * _HIGH}"
+    found = [f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="{size}" font-family="sans-serif" fill="#1b2430">']
+    for k, case in enumerate(cases):
+        x, y = _CELL * (k % _COLUMNS + 0.5), _HIGH * (k // _COLUMNS) + 70
+        for shape, of, _ in parts(case):
+            ink = _INKS["foam" if of["E_MPa"] < 100 else "stick" if of["E_MPa"] > 6000 else "paper"]
+            look = f'fill="{ink}" stroke="#1b2430" stroke-width="0.3" fill-rule="evenodd"'
+            found.append(f'<path d="{_path(shape, x, y)}" {look}/>')
+        got, told = ours(case), case["expected"]
+        off = [f"{100 * (got[name] / told[name] - 1):+.1f} %" for name in ("EIxx", "GJ")]
+        for line, said in enumerate((case["name"], f"EI {off[0]}, GJ {off[1]}")):
+            at = f'x="{x}" y="{y + 80 + 16 * line}" font-size="12" text-anchor="middle"'
+            found.append(f"<text {at}>{said}</text>")
+    return "\n".join([*found, "</svg>\n"])
+
+
+if __name__ == "__main__" and sys.argv[1:] == ["--picture"]:
+    PICTURE.write_text(picture(json.loads(FILE.read_text())["cases"]), encoding="utf-8")
+elif __name__ == "__main__":
     kept = {c["name"]: c for c in json.loads(FILE.read_text())["cases"]} if sys.argv[1:] else {}
     cases = []
     for each in drawn():
