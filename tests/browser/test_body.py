@@ -211,6 +211,11 @@ def test_what_a_body_cannot_be_is_told_at_its_field(demo: Page) -> None:
         field.press("Tab")
         expect(field).not_to_have_attribute("aria-invalid", "true")
     saved(page)
+    # a side wall is left out as a whole, so that it is asked no width
+    page.get_by_role("button", name="Leave a wall open").click()
+    page.get_by_label("Wall", exact=True).last.select_option("the left side")
+    expect(page.get_by_label("Width of the opening")).to_have_count(1)
+    saved(page)
     # formers that stand behind the tail
     page.get_by_role("tab", name="Ledger").click()
     add(page, "Ribs of foam")

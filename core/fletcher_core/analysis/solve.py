@@ -23,6 +23,7 @@ from ..sections import (
     closing,
     derive,
     section_materials,
+    turns_aside,
 )
 from .past_first import after_first
 
@@ -250,7 +251,7 @@ def _on_a_body(
     if boom is not None and body.boom is not None:
         middles = np.where(boom.here, body.boom.middle_mm, middles)
         turns = np.where(boom.here, body.boom.middle_mm, turns)
-    f = body_forces(x, properties.mass, seat, turns, middles, cases)
+    f = body_forces(x, properties.mass, seat, turns, middles, cases, turns_aside(layout))
     nothing = np.zeros_like(properties.mass)
     carried = nothing + carried_by(x, cases) * 1e-3 * GRAVITY
     if body.on_edge:

@@ -179,6 +179,7 @@ class PatchRow:
     area : (S,) or number, mm2, of what has no extent in the section, at the middle of its shares.
     covered : sheets run on over it.
     spaced : mm from one to the next, of ribs that are smeared; 0 for what is none.
+    side : of a wall across an edge of a hollow part, 1 at its nose (a body's left), 2 at its end (its right).
     """
 
     piece: int | None
@@ -194,6 +195,7 @@ class PatchRow:
     area: Any = None
     covered: bool = False
     spaced: float = 0.0
+    side: int = 0
 
 
 @dataclass

@@ -93,6 +93,8 @@ def turning_height(body: Body, x: Array, outline: Outline, closed: Array) -> Arr
     middle = 0.5 * (high + low)
     found = middle + 0.0 * closed
     for gone in body.left_out:
+        if gone.side not in ("top", "bottom"):
+            continue
         here = (x >= gone.x_from_mm) & (x <= gone.x_to_mm)
         open_one = high + out if gone.side == "bottom" else low - out
         found = np.where(here, open_one + closed * (middle - open_one), found)
@@ -101,6 +103,7 @@ def turning_height(body: Body, x: Array, outline: Outline, closed: Array) -> Arr
 
 def body_forces(
     x: Array, mass_per_mm: Array, seat: tuple[float, float], shear_centre: Array, middles: Array, cases: Sequence[Case],
+    aside: Array | float = 0.0,
 ) -> BodyForces:  # fmt: skip
     """Shear, moments and torque at each station, from nose to tail.
 
@@ -109,7 +112,8 @@ def body_forces(
     x : (S,) mm behind the nose. mass_per_mm : (R, S) g/mm of the body itself.
     seat : (start, end) mm, where the wing holds it: front half and rear half each with a force of its own.
     shear_centre : (S,) or (R, S) mm, height of the place about which a section turns without bending sideways.
-    middles : (S,) mm, height of its middle.
+    middles : (S,) mm, height of its middle. aside : (S,) mm, how far to the right of its middle, where all that goes
+        up and down acts, a section turns: where a side wall is left out.
     """
     tails, middle = _tails(x), 0.5 * (seat[0] + seat[1])
     weight = (mass_per_mm + carried_by(x, cases)) * 1e-3 * GRAVITY
@@ -142,7 +146,7 @@ def body_forces(
     # body's own weight and what it carries lie at its middle
     high = _of_each(cases, lambda c: _heights(c.pushes, x))
     own = (side - pushed("side")) * middles
-    torque = (high + own + pushed("torque")) @ tails - shear_centre * sheared
+    torque = (high + own + pushed("torque")) @ tails - shear_centre * sheared + aside * shear
     # the wing holds it against turning, evenly over its seat
     torque = torque - torque[:, :1] * (_over(x, *seat) @ tails)
     return BodyForces(shear, sheared, moment, moment_z, torque)

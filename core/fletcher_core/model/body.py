@@ -36,7 +36,7 @@ class BodyStation(Described):
 class LeftOut(Described):
     """A wall that is not there over a stretch: the bottom behind the wing, a hatch, the wing's slot."""
 
-    side: Literal["top", "bottom"] = Field("bottom", json_schema_extra={"label": "wall"})
+    side: Literal["top", "bottom", "left", "right"] = Field("bottom", json_schema_extra={"label": "wall"})
     x_from_mm: float = measure("starts, behind the nose", "length", 0.0, 2500.0, 300.0)
     x_to_mm: float = measure("ends, behind the nose", "length", 1.0, 2500.0, 600.0)
     corner_mm: float = measure("radius of its corners", "length", 0.0, 100.0, 5.0)
@@ -318,6 +318,10 @@ class Body(Part):
                 raise fault(
                     f"left_out.{k}.x_to_mm", "It ends at {it}, behind the tail.", "The body ends at {end}.",
                     it=Measure(gone.x_to_mm), end=Measure(end),
+                )  # fmt: skip
+            if gone.width_mm is not None and gone.side in ("left", "right"):
+                raise fault(
+                    f"left_out.{k}.width_mm", "A side wall is left out as a whole.", "Leave its width empty.",
                 )  # fmt: skip
             narrow = min(s.width_mm for s in self.stations)
             if gone.width_mm is not None and gone.width_mm > max(s.width_mm for s in self.stations):

@@ -310,9 +310,10 @@ def suggest(airframe: Airframe, scheme: Scheme, wish: str) -> list[PieceBase]:
     if not all(fits_on(p.kind, scheme.part, hollow, getattr(part, "on_edge", False)) for p in found):  # type: ignore[attr-defined]
         what = f"That is not laid on a {PARTS[scheme.part].half}."
         raise NotForThisPart([Problem(("kind",), "kind", what, "Choose another kind of piece.")])
-    if isinstance(part, Body) and part.left_out:
+    flat = [gone for gone in part.left_out if gone.side in ("top", "bottom")] if isinstance(part, Body) else []
+    if flat:
         # over what is open, where it is to close it
-        gone = part.left_out[0]
+        gone = flat[0]
         there = {"y_from_mm": gone.x_from_mm, "y_to_mm": gone.x_to_mm, "surface": gone.side}
         found = [p.model_copy(update=there) if kind_of(p).over_openings else p for p in found]
     if ground.inside is None:

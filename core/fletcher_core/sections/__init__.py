@@ -21,7 +21,7 @@ from .filled import (
     without_core,
 )
 from .layout import PartLayout, lay_out
-from .left_out import closing, open_wall
+from .left_out import closing, open_side, open_wall, turns_aside
 from .materials import section_materials
 from .own_sheets import face_thickness
 from .section import (
@@ -71,6 +71,7 @@ __all__ = [
     "no_patches",
     "no_sheets",
     "only_boom",
+    "open_side",
     "open_wall",
     "own_twist",
     "section_materials",
@@ -82,6 +83,7 @@ __all__ = [
     "skin_twist",
     "slip_factor",
     "spreads",
+    "turns_aside",
     "twist_stiffness",
     "without_core",
     "wrinkling_stress",

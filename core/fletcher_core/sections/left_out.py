@@ -30,10 +30,48 @@ def openings(body: Body, ground: Ground) -> list[PatchRow]:
     """One cut through one wall for each."""
     chord, found = ground.outline.chord, []
     for gone in body.left_out:
+        if gone.side in _SIDES:
+            found.append(_side(body, gone, ground))
+            continue
         start, end = _shares(body, gone, chord)
         side, run = 1 if gone.side == "top" else -1, ground.run(gone.x_from_mm, gone.x_to_mm)
         found.append(PatchRow(None, None, start, end, side, sheet_of(body).board, run, gone.corner_mm))
     return found
+
+
+#: side walls, as the edges of a section that is told from left to right
+_SIDES = {"left": 1, "right": 2}
+
+
+def _side(body: Body, gone: LeftOut, ground: Ground) -> PatchRow:
+    """The wall across an edge, between top and bottom."""
+    chord, which = ground.outline.chord, _SIDES[gone.side]
+    wide, none = sheet_of(body).foam / chord, np.zeros_like(chord)
+    start, end = (none, wide) if which == 1 else (1 - wide, np.ones_like(chord))
+    run = ground.run(gone.x_from_mm, gone.x_to_mm)
+    return PatchRow(None, None, start, end, 0, None, run, gone.corner_mm, side=which)
+
+
+def open_side(layout: PartLayout, edge: int) -> NDArray[np.bool_]:
+    """(S,) whether the wall across an edge is left out: 1 left, 2 right."""
+    found = np.zeros(len(layout.plan.y), dtype=bool)
+    for patch in layout.patch_rows:
+        if patch.side == edge:
+            found |= patch.present > 0
+    return found
+
+
+def turns_aside(layout: PartLayout) -> Array:
+    """(S,) mm to the right of its middle about which a body turns where one side wall is left out: outside the other,
+    as a channel of even wall, 3 w² / (h + 6 w) from the middle of that (Timoshenko 1955)."""
+    outline, wall = layout.outline, layout.section.wall_mm
+    if wall is None:
+        return np.zeros_like(outline.chord)
+    wide = outline.chord - 0.5 * wall
+    tall = outline.upper.max(axis=1) - outline.lower.min(axis=1) - wall
+    away = 0.5 * (outline.chord - wall) + 3 * wide**2 / (tall + 6 * wide)
+    left, right = open_side(layout, 1), open_side(layout, 2)
+    return np.asarray(np.where(left & ~right, away, np.where(right & ~left, -away, 0.0)))
 
 
 def _own(layout: PartLayout) -> list[PatchRow]:
@@ -86,6 +124,9 @@ def closing(layout: PartLayout, m: SectionMaterials) -> Array:
 def cut_open(rows: list[SheetRow], patches: list[PatchRow]) -> list[SheetRow]:
     """Sheets in rows where a wall is left out: left and right of it, as they are elsewhere, and what bridges it."""
     for patch in patches:
+        if patch.side:
+            rows = _without_side(rows, patch)
+            continue
         if patch.piece is not None or patch.prefix is not None or patch.depth is None:
             continue
         found: list[SheetRow] = []
@@ -109,3 +150,18 @@ def cut_open(rows: list[SheetRow], patches: list[PatchRow]) -> list[SheetRow]:
                 )  # fmt: skip
         rows = found
     return rows
+
+
+def _without_side(rows: list[SheetRow], patch: PatchRow) -> list[SheetRow]:
+    """Sheets that go round an edge, as they end before it where its wall is left out: what lies over the opening there
+    is not counted."""
+    found: list[SheetRow] = []
+    field = "nose_edge" if patch.side == 1 else "tail_edge"
+    for row in rows:
+        gone = (patch.present > 0) & (row.weight > 0)
+        if not getattr(row, field) or not gone.any():
+            found.append(row)
+            continue
+        found.append(replace(row, weight=row.weight * ~gone))
+        found.append(replace(row, weight=row.weight * gone, **{field: False}))  # type: ignore[arg-type]
+    return found

@@ -35,9 +35,11 @@ from fletcher_core.model import (
 from fletcher_core.report.on_edge import aside
 from fletcher_core.report.stand import stand
 from fletcher_core.search import Found, Wish, search
-from fletcher_core.sections import lay_out
+from fletcher_core.sections import lay_out, turns_aside
 from fletcher_core.sections.figures import spreads
 from fletcher_core.verdicts import evaluate, why
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from .test_body import LONG, SEAT, WING_AT, even, scheme, with_body
@@ -486,3 +488,51 @@ def test_a_short_hatch_says_that_it_is_told_too_weak_in_twist() -> None:
     for gone, said in ((hatch, True), (LeftOut(x_from_mm=420.0, x_to_mm=LONG), False)):
         told = evaluate(with_body(even(left_out=[gone])), scheme(), ledger=False, spread=False)
         assert any("short opening" in line for line in told.cautions) is said
+
+
+def test_a_body_without_a_side_wall_turns_outside_the_other_and_is_twisted_by_what_pushes_it_down() -> None:
+    """A channel on its side: 3 w² / (h + 6 w) beyond its web (Timoshenko 1955); the torque is shear times that arm."""
+    w, h = 50.0, 60.0
+    body = even(left_out=[LeftOut(side="left", x_from_mm=450.0, x_to_mm=LONG)])
+    a = worked(body)
+    case, run = case_of(a, "body_elevator")
+    k = int(np.argmin(np.abs(a.layout.plan.y - 650.0)))
+    t = catalogue().board[BOARD].thickness.typical
+    wide, high = w - 0.5 * t, h - t
+    arm = 0.5 * w - 0.5 * t + 3 * wide**2 / (high + 6 * wide)
+    assert float(turns_aside(a.layout)[k]) == pytest.approx(arm, rel=0.02)
+    f = a.solved.forces
+    assert case.id == "body_elevator"
+    assert abs(float(f.torque[run, k])) == pytest.approx(abs(float(f.shear[run, k])) * arm, rel=0.02)
+    shut = worked(even())
+    assert abs(float(shut.solved.forces.torque[run, k])) < 0.02 * abs(float(f.torque[run, k]))
+    # nothing of the wall that is gone buckles, and top and bottom have a free edge beside it
+    walls = {f.part: f.n[run, k] for f in a.solved.findings if f.mode == "side_wall"}
+    assert np.isinf(walls["left wall"])
+    assert np.isfinite(walls["right wall"])
+    both = [next(f for f in one.solved.findings if f.mode == "panel_buckling") for one in (a, shut)]
+    assert float(both[0].allowable[0, k] / both[1].allowable[0, k]) == pytest.approx(0.43 / 4, rel=0.3)
+
+
+def test_a_side_wall_is_left_out_as_a_whole() -> None:
+    with pytest.raises(ValidationError) as caught:
+        even(left_out=[LeftOut(side="right", x_from_mm=450.0, x_to_mm=700.0, width_mm=20.0)])
+    assert "left_out.0.width_mm" in [p["field"] for p in explain(caught.value, Body)]
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    sides=st.lists(st.sampled_from(["top", "bottom", "left", "right"]), min_size=1, max_size=2, unique=True),
+    start=st.floats(20, 600), long=st.floats(30, 240), foam=st.booleans(),
+)  # fmt: skip
+def test_whatever_is_left_out_it_can_be_told(sides: Any, start: float, long: float, foam: bool) -> None:
+    """Finite, softer in twist than shut, and in balance."""
+    gone = [LeftOut(side=side, x_from_mm=start, x_to_mm=start + long) for side in sides]
+    core = Core(material="epp30" if foam else BOARD)
+    a, shut = worked(even(core=core, left_out=gone)), worked(even(core=core))
+    k = int(np.argmin(np.abs(a.layout.plan.y - start - 0.5 * long)))
+    assert float(a.solved.GJ[0, k]) < float(np.interp(a.layout.plan.y[k], shut.layout.plan.y, shut.solved.GJ[0]))
+    assert np.isfinite(a.solved.n.min(axis=1)).all()
+    assert np.isfinite(a.solved.shape.twist).all()
+    for v in (a.solved.forces.shear, a.solved.forces.moment, a.solved.forces.torque):
+        assert np.all(np.abs(v[:, [0, -1]]) <= 1e-3 * (np.abs(v).max(axis=1) + 1e-9)[:, None])

@@ -20,7 +20,7 @@ from fletcher_core.analysis.solve import sections_of
 from fletcher_core.analysis.uncertainty import typical
 from fletcher_core.catalogue import catalogue
 from fletcher_core.model import Body, BodyStation, BodyWalls, Core, LeftOut, Piece, ProfileBody, SolidBody
-from fletcher_core.sections import PartLayout, SectionMaterials, lay_out, spreads
+from fletcher_core.sections import PartLayout, SectionMaterials, lay_out, spreads, turns_aside
 from pydantic import TypeAdapter
 from shapely import MultiPolygon, Polygon, box
 from shapely.geometry.base import BaseGeometry
@@ -76,6 +76,9 @@ def drawn() -> list[dict[str, Any]]:
         core = Core(material="foamboard_light" if board else "epp30")
         walls = BodyWalls(sheet_mm=r.choice((5.0, 8.0)))
         add(f"box-{k + 1}", _body(r.uniform(45, 90), r.uniform(45, 110), 0.0, left, core=core, walls=walls))
+    for k, left in enumerate((["left"], ["right"])):
+        core = Core(material="foamboard_light" if k == 0 else "epp30")
+        add(f"side-{k + 1}", _body(60.0 + 12 * k, 85.0, 0.0, left, core=core, walls=BodyWalls(sheet_mm=6.0)))
     for k, roundness in enumerate((0.4, 0.7, 1.0, 1.0, 0.5)):
         core = Core(material=("epp30", "epo30", "xps33", "foamboard_light", "foamboard_light")[k])
         walls = BodyWalls(sheet_mm=r.choice((4.0, 6.0)))
@@ -155,9 +158,12 @@ def _bands(body: Body, layout: PartLayout, m: SectionMaterials) -> list[Part]:
         sheet(papers["inner paper"], paper) if paper else None,
     ]
     gaps = []
-    x0, _, x1, _ = rings[3].bounds
+    x0, z0, x1, z1 = rings[3].bounds
     for gone in body.left_out:
         far = 1e3
+        if gone.side in ("left", "right"):
+            gaps.append(box(-far, z0, 0, z1) if gone.side == "left" else box(0, z0, far, z1))
+            continue
         x0, x1 = (x0, x1) if gone.width_mm is None else (-0.5 * gone.width_mm, 0.5 * gone.width_mm)
         gaps.append(box(x0, 0, x1, far) if gone.side == "top" else box(x0, -far, x1, 0))
     found: list[Part] = []
@@ -211,7 +217,12 @@ def by_elements(case: dict[str, Any]) -> dict[str, float]:
         stretch, shear = _solve(pieces, "E_MPa"), _solve(pieces, "G_MPa")
         shear.calculate_warping_properties()
     EIxx, EIzz, _ = stretch.get_eic()
-    return {"EA": stretch.get_ea(), "EIxx": EIxx, "EIzz": EIzz, "z0": stretch.get_c()[1], "GJ": shear.get_ej()}
+    x0, z0 = stretch.get_c()
+    found = {"EA": stretch.get_ea(), "EIxx": EIxx, "EIzz": EIzz, "x0": x0, "z0": z0, "GJ": shear.get_ej()}
+    if len({of["E_MPa"] for _, of, _ in parts(case)}) == 1:
+        # the library weights shear by E: of one material alone
+        found["x_shear"] = x0 + shear.section_props.x_st
+    return found
 
 
 def ours(case: dict[str, Any]) -> dict[str, float]:
@@ -220,6 +231,9 @@ def ours(case: dict[str, Any]) -> dict[str, float]:
     one = layout.take(np.array([k])).section
     p = layout.kernel.properties(one, m, layout.kernel.sums(one))
     found = {name: float(getattr(p, name)[0, 0]) for name in ("EA", "EIxx", "EIzz", "z0")}
+    # from the middle of the body
+    found["x0"] = float(p.x0[0, 0] - 0.5 * layout.plan.chord[k])
+    found["x_shear"] = float(turns_aside(layout)[k])
     return found | {"GJ": float(layout.kernel.twist(one, m, p).GJ[0, 0])}
 
 

@@ -317,10 +317,12 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
                 label="Wall"
                 path={`${at}left_out.${k}.side`}
                 value={gone.side}
-                onChange={(side) => setGone(k, { side }, "side")}
+                onChange={(side) => setGone(k, side === "left" || side === "right" ? { side, width_mm: null } : { side }, "side")}
                 options={[
                   { value: "bottom", label: "the bottom" },
                   { value: "top", label: "the top" },
+                  { value: "left", label: "the left side" },
+                  { value: "right", label: "the right side" },
                 ]}
               />
               <MeasureField
@@ -337,15 +339,17 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
                 value={gone.x_to_mm}
                 onChange={(v) => setGone(k, { x_to_mm: v }, "to")}
               />
-              <MeasureField
-                label="Width of the opening"
-                path={`${at}left_out.${k}.width_mm`}
-                kind="length"
-                value={gone.width_mm}
-                onChange={(v) => setGone(k, { width_mm: v }, "width")}
-                onEmpty={() => setGone(k, { width_mm: null }, "width")}
-                hint="left empty: the whole wall"
-              />
+              {(gone.side === "top" || gone.side === "bottom") && (
+                <MeasureField
+                  label="Width of the opening"
+                  path={`${at}left_out.${k}.width_mm`}
+                  kind="length"
+                  value={gone.width_mm}
+                  onChange={(v) => setGone(k, { width_mm: v }, "width")}
+                  onEmpty={() => setGone(k, { width_mm: null }, "width")}
+                  hint="left empty: the whole wall"
+                />
+              )}
               <MeasureField
                 label="Radius of its corners"
                 path={`${at}left_out.${k}.corner_mm`}

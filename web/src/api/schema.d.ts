@@ -3167,7 +3167,7 @@ export interface components {
              * @default bottom
              * @enum {string}
              */
-            side: "top" | "bottom";
+            side: "top" | "bottom" | "left" | "right";
             /** Width Mm */
             width_mm?: number | null;
             /**

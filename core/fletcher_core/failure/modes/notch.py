@@ -43,6 +43,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             continue
         width = (row.share_to - row.share_from) * outline.chord
         depth = width if row.edge else 0.5 * width
+        if row.side:
+            depth = 0.5 * (outline.upper.max(axis=1) - outline.lower.min(axis=1))
         pulled = stress_concentration(depth, row.corner)
         stresses: list[Array] = []
         fixed: list[Array | float] = []

@@ -17,7 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ...sections import PartLayout, open_wall
+from ...sections import PartLayout, open_side, open_wall
 from ...sections.walled import extent
 from ..state import Finding, LoadedPart, Mode, per_factor, rising
 from .skin_tension import FACE
@@ -125,6 +125,10 @@ def rib_pitch(wing: LoadedPart) -> Array:
     return pitch
 
 
+#: buckling of a plate with one free edge over that of one held along both
+_FREE = 0.43 / 4
+
+
 def panels(wing: LoadedPart) -> list[Panel]:
     """Those of both faces; none of a part that is filled."""
     if "panels" not in wing.kept:
@@ -142,6 +146,8 @@ def _panels(wing: LoadedPart) -> Iterator[Panel]:
     reach = extent(layout.outline, t)
     shape = wing.forces.moment.shape
     pitch, across = rib_pitch(wing), _WOOD_ACROSS if wing.core_part else _ACROSS
+    # a sheet beside a wall that is left out has a free edge there (Timoshenko and Gere 1961: 0.43 against 4)
+    loose = np.where(open_side(layout, 1) | open_side(layout, 2), _FREE, 1.0)
     for face in (1, -1):
         front, back = (share * chord for share in reach[face])
         EA, D, S = laminate(wing, face)
@@ -162,7 +168,7 @@ def _panels(wing: LoadedPart) -> Iterator[Panel]:
             # flat and cylinder each by itself are its limits
             cylinder = np.minimum(_cylinder(EA, D, _bulge(layout, face, start, end), wide, across), S)
             push = np.minimum(0.5 * push + np.sqrt(0.25 * push**2 + cylinder**2), S)
-            push = np.where(there, push, np.inf)
+            push = np.where(there, push * loose, np.inf)
             where = "over the spar"
             if last or not held.any():
                 where = "" if not webs else "behind the spar" if last else "before the spar"

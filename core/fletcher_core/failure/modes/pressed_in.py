@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...model.body import Body
+from ...sections import open_side
 from ..state import Finding, LoadedPart, Mode, load_factor, slope_along
 
 Array = NDArray[np.float64]
@@ -28,6 +29,11 @@ def _papers(wing: LoadedPart) -> Array:
     return np.asarray(total)
 
 
+def _walls(wing: LoadedPart, wall: float) -> Array:
+    """(S,) mm of side walls that are there."""
+    return np.asarray(sum(np.where(open_side(wing.layout, edge), 0.0, wall) for edge in (1, 2)) + 1e-6)
+
+
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """What goes into it over each mm of its length, over the edges of its walls or over its width."""
     layout, wall = wing.layout, wing.layout.section.wall_mm
@@ -36,7 +42,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     outline = layout.outline
     foam = wing.values["core.plateau_25pct"]
     # what pushes up and down: on edge that is in its plane, where its own thickness bears
-    push, wide = wing.forces.shear, outline.chord if wall is None else np.full_like(outline.chord, 2 * wall)
+    push, wide = wing.forces.shear, outline.chord if wall is None else _walls(wing, wall)
     if wing.on_edge:
         push, wide = wing.forces.shear_z, outline.deepest
     stands = foam[:, None] * wide + _papers(wing)[:, None]

@@ -10,6 +10,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from ...sections import open_side
 from ..state import Finding, LoadedPart, Mode, per_factor, rising
 from .panel_buckling import buckles_at, laminate, rib_pitch
 from .seam import SIDES
@@ -36,6 +37,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         flow = np.abs(wing.shear.seams[edge]) * bends + np.abs(wing.turns[0]) * wing.torsion.seam(edge)
         q, a = flow / sheared, EA * pressed / push
         n = rising(q**2, a, np.full_like(a, -1.0))
+        n = np.where(open_side(layout, 1 if edge == "nose" else 2), np.inf, n)
         yield Finding(
             "side_wall", None, "", n, push, per_factor(push, n), "N/mm",
             "a sandwich plate as wide as the wall is tall; (mean push + a sixth of what bends it in its plane) / that "

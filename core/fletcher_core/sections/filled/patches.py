@@ -36,6 +36,10 @@ def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = 
         w, x = half * chord * _WEIGHTS, share * chord
         upper, lower = (face.T for face in outline.faces_at(share.T))
         top, low = upper, lower
+        if row.side:
+            # between top and bottom, which run on to the edge
+            thick = (row.share_to - row.share_from)[:, None] * chord
+            top, low = upper - thick, lower + thick
         if row.depth is not None:
             top = upper if row.face > 0 else np.minimum(lower + row.depth, upper)
             low = np.maximum(upper - row.depth, lower) if row.face > 0 else lower
@@ -54,8 +58,9 @@ def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = 
                 np.sum(w * x**2 * d1, axis=1), np.sum(w * d3, axis=1), np.sum(w * x * d2, axis=1), row.present,
             )
         )  # fmt: skip
+    sides = np.array([float(row.side) for row in rows])
     face = np.array([0.0 if row.depth is None else float(row.face) for row in rows])
-    return Patches(*[*(np.stack(column) for column in zip(*found, strict=True)), face])
+    return Patches(*[*(np.stack(column) for column in zip(*found, strict=True)), face, sides])
 
 
 def _thin(row: PatchRow, outline: Outline) -> tuple[Array, ...]:

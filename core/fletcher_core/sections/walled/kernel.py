@@ -139,6 +139,8 @@ def _openings(layout: SectionLayout, m: SectionMaterials, found: Loop) -> Array:
         across = (x > patches.x_from[p][:, None]) & (x < patches.x_to[p][:, None]) & (patches.present[p] > 0)[:, None]
         face = patches.face[p]
         over = across & ((found.face == face) | ((face == 0) & (found.face != 0)))
+        if patches.side[p]:
+            over = (found.edge == patches.side[p]) & (patches.present[p] > 0)[:, None]
         hole = np.maximum(hole, gone[:, None, None] * over)
     return hole
 
