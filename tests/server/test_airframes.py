@@ -138,5 +138,5 @@ def test_the_demo_shows_six_ways_to_give_way() -> None:
             assert v.mass.remains_g.value >= 0
             if k < 2:
                 places.append((v.breaks.how, round(v.breaks.y_mm)))
-    assert len(places) == 8
+    assert len(places) == 10
     assert len(set(places)) >= 6

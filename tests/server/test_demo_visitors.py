@@ -65,7 +65,7 @@ def test_whoever_has_a_copy_comes_back_to_it() -> None:
     visitor = visit()
     visitor.delete(f"/api/airframes/{airframes(visitor)[0]['id']}")
     visitor.enter(visitor.post("/api/session/demo"))
-    assert len(airframes(visitor)) == 3
+    assert len(airframes(visitor)) == 4
     assert Workshop.objects.filter(is_template=False).count() == 1
 
 
@@ -75,7 +75,7 @@ def test_whoever_leaves_comes_back_to_the_same_copy() -> None:
     visitor.enter(visitor.delete("/api/session"))
     assert visitor.get("/api/airframes").status_code == 401
     visitor.enter(visitor.post("/api/session/demo"))
-    assert len(airframes(visitor)) == 3
+    assert len(airframes(visitor)) == 4
     visitor.enter(visitor.delete("/api/session"))
     visitor.client.cookies["demo-visitor"] = "visitor-0000000000:forged:signature"
     visitor.enter(visitor.post("/api/session/demo"))
@@ -162,5 +162,5 @@ def test_what_the_copy_holds_is_counted(settings: Any) -> None:
     answer = visitor.post("/api/demo/reset")
     assert answer.status_code == 422
     assert len(airframes(visitor)) == 5
-    assert Airframe.with_removed.filter(workshop=shop).count() == 4
-    assert Revision.objects.filter(airframe__workshop=shop).count() == 4
+    assert Airframe.with_removed.filter(workshop=shop).count() == 5
+    assert Revision.objects.filter(airframe__workshop=shop).count() == 5

@@ -84,9 +84,9 @@ def test_the_demo_opens_by_one_press_and_goes_back_as_it_was() -> None:
     cards = visitor.get("/api/airframes").json()["airframes"]
     assert [c["name"] for c in cards] == ["Dunlin", "Godwit", "Plover", "Sanderling", "Turnstone"]
     visitor.delete(f"/api/airframes/{cards[0]['id']}")
-    assert len(visitor.get("/api/airframes").json()["airframes"]) == 3
-    assert visitor.post("/api/demo/reset").status_code == 204
     assert len(visitor.get("/api/airframes").json()["airframes"]) == 4
+    assert visitor.post("/api/demo/reset").status_code == 204
+    assert len(visitor.get("/api/airframes").json()["airframes"]) == 5
     assert Workshop.objects.filter(is_demo=True, is_template=False).count() == 1
 
 
