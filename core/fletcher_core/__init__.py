@@ -52,6 +52,7 @@ from .model import (
     Aerofoil,
     Airframe,
     AirframeFile,
+    Body,
     BodyStation,
     ControlSurface,
     CoordinateAerofoil,
@@ -79,6 +80,7 @@ from .questions.control_surfaces import Which as SurfaceName
 from .questions.control_surfaces import judge as judge_surface
 from .questions.glued_joints import GluedJoint
 from .questions.offers import Offered, offers
+from .questions.ready_bodies import ready_body
 from .questions.suggestions import start as start_airframe
 from .questions.suggestions import start_part, usual_joint, usual_section
 from .questions.suggestions import suggest as suggest_pieces
@@ -109,6 +111,7 @@ __all__ = [
     "Airframe",
     "AirframeFile",
     "Better",
+    "Body",
     "BodyStation",
     "BondTest",
     "CannotRead",
@@ -198,6 +201,7 @@ __all__ = [
     "read_csv",
     "read_file",
     "read_label",
+    "ready_body",
     "said_change",
     "section_at",
     "shipped",

@@ -38,6 +38,7 @@ from .report.lines import (
     section_figures,
 )
 from .report.on_edge import is_on_edge, on_edge_words
+from .report.openings import openings_said
 from .report.tail_effect import tail_effects
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
@@ -179,6 +180,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
         curves=curves(a, margins),
         drawing=Drawing(plan=plan_drawing(a.layout), slice=slice_drawing(solved, scheme, cut)),
         cautions=general,
+        openings=openings_said(a, system) if with_ledger else [],
         scope=SCOPE,
     )  # fmt: skip
 

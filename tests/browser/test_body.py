@@ -243,3 +243,23 @@ def test_a_search_over_booms_lays_another_one(demo: Page) -> None:
     saved(page)
     page.get_by_role("tab", name="Airframe").click()
     expect(page.get_by_label("Its diameter")).not_to_have_value("12 mm")
+
+
+def test_a_body_begins_again_from_a_ready_shape(demo: Page) -> None:
+    page = demo
+    open_stand(page, "Dunlin")
+    page.get_by_role("link", name="Body, to the bench").click()
+    expect(page.get_by_test_id("opening").first).to_contain_text("of the twist stiffness there")
+    page.get_by_role("tab", name="Open bottom, bare").click()
+    page.get_by_role("tab", name="Airframe").click()
+    page.get_by_role("button", name="Pod and boom").click()
+    expect(page.get_by_label("Its bore")).to_be_visible()
+    saved(page)
+    page.get_by_role("button", name="Flat profile").click()
+    expect(page.get_by_label("Made as")).to_have_value("profile")
+    expect(page.get_by_label("Its bore")).to_have_count(0)
+    saved(page)
+    # what was there comes back
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Its bore")).to_be_visible()
+    saved(page)

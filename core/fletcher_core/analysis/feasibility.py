@@ -10,6 +10,7 @@ import numpy as np
 
 from ..fields import Problem
 from ..kinds import kind_of
+from ..model.body import Body
 from ..sections import PartLayout, face_thickness
 from ..units import Measure
 
@@ -150,6 +151,22 @@ def _over_an_opening(layout: PartLayout) -> Iterator[Problem]:
             )  # fmt: skip
 
 
+def _openings_apart(layout: PartLayout) -> Iterator[Problem]:
+    """What is left out of a wall can be left out once."""
+    gone = layout.part.left_out if isinstance(layout.part, Body) else []
+    for k, one in enumerate(gone):
+        for other in gone[:k]:
+            apart = one.x_from_mm >= other.x_to_mm or other.x_from_mm >= one.x_to_mm
+            if one.side == other.side and not apart:
+                yield Problem(
+                    ("parts", "body", "left_out", k, "x_from_mm"), "where it starts",
+                    "Another opening of the same wall runs from {start} to {end}.",
+                    "Start it behind that, end it before it, or make one of both.",
+                    {"start": Measure(other.x_from_mm), "end": Measure(other.x_to_mm)},
+                )  # fmt: skip
+                break
+
+
 def _fits_depth(layout: PartLayout, p: int, index: int, piece: Any, here: Any) -> Iterator[Problem]:
     members, outline, y = layout.section.members, layout.outline, layout.plan.y
     upper, lower = outline.faces_at(members.x[p] / outline.chord)
@@ -195,7 +212,7 @@ def _of_their_kind(layout: PartLayout) -> Iterator[Problem]:
 
 def problems(layout: PartLayout) -> list[Problem]:
     """Everything about a scheme that cannot be."""
-    found = list(_in_span(layout))
+    found = [*_in_span(layout), *_openings_apart(layout)]
     return found or [
         *_inside_outline(layout), *_in_the_hollow(layout), *_over_an_opening(layout), *_of_their_kind(layout),
     ]  # fmt: skip

@@ -205,7 +205,7 @@ def _tail_sheet(airframe: Airframe) -> dict[str, Any]:
 _NOSE, _BODY_WIDE, _BODY_HIGH, _AT_NOSE, _AT_TAIL = 1.0, 0.3, 0.38, 0.75, 0.45
 
 
-def _usual_body(airframe: Airframe) -> Body:
+def usual_body(airframe: Airframe) -> Body:
     """A box of the wing's board, or of light foam board, from before the wing to behind the tail."""
     wing, tail = planform(airframe.wing), airframe.parts.tailplane or airframe.parts.fin
     chord = wing.mean_chord
@@ -243,7 +243,7 @@ def start_part(airframe: Airframe, name: PartName) -> tuple[Airframe, Scheme]:
     arm = float(np.clip(round(_ARM * chord, -1), 50, 4000))
     part: Tailplane | Fin | Body
     if name == "body":
-        part = _usual_body(airframe)
+        part = usual_body(airframe)
     elif name == "tailplane":
         size = _FLAT_VOLUME * area * chord / arm
         half = float(np.clip(round(0.5 * np.sqrt(_FLAT_RATIO * size)), 60, 1000))

@@ -432,4 +432,6 @@ class Verdict(BaseModel):
     curves: Curves
     drawing: Drawing
     cautions: list[str]
+    #: what each wall that is left out of a body saves and costs
+    openings: list[str] = []
     scope: str

@@ -12,6 +12,7 @@ from fletcher_core import (
     PRESETS,
     Airframe,
     AirframeFile,
+    Body,
     BodyStation,
     ControlSurface,
     CoordinateAerofoil,
@@ -45,6 +46,7 @@ from fletcher_core import (
     parse_measure,
     read_aerofoil,
     read_body_outline,
+    ready_body,
     section_at,
     show_measure,
     stand,
@@ -61,6 +63,7 @@ from pydantic import BaseModel
 from .request_context import signed_in, units
 from .shapes import (
     AerofoilText,
+    BodyWish,
     CatalogueOut,
     Choice,
     Evaluation,
@@ -251,6 +254,12 @@ def start_a_part(request: HttpRequest, part_wish: PartWish) -> PartStart:
     """The airframe with a tailplane or a fin of a usual size, and a first scheme for it."""
     airframe, scheme = start_part(part_wish.airframe, part_wish.part)
     return PartStart(airframe=airframe, scheme=scheme)
+
+
+@router.post("/start/body", response={200: Body, 422: Problems}, operation_id="start_body")
+def start_a_body(request: HttpRequest, body_wish: BodyWish) -> Body:
+    """A body of a ready shape, sized to the wing."""
+    return ready_body(body_wish.airframe, body_wish.shape)
 
 
 @router.post("/start/joint", response={200: Joint, 422: Problems}, operation_id="start_joint")

@@ -194,10 +194,17 @@ class PieceWish(BaseModel):
     kind: Annotated[str, AfterValidator(_can_be_added), WithJsonSchema({"type": "string", "enum": list(WISHES)})]
 
 
+class BodyWish(BaseModel):
+    """A body of a ready shape."""
+
+    airframe: Airframe
+    shape: Literal["box", "pod", "profile", "glider"]
+
+
 class JointWish(BaseModel):
     airframe: Airframe
     part: PartName
-    panel: int = Field(ge=0, le=5)
+    panel: int = Field(ge=0, le=11)
     kind: JointKind
 
 

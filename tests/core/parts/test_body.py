@@ -21,6 +21,7 @@ from fletcher_core.loads import body_forces, carried_along
 from fletcher_core.loads.cases import Case, Lump, Push
 from fletcher_core.model import Airframe, AirframeFile, Body, BodyStation, Core, LeftOut, Refused, Scheme
 from fletcher_core.questions.offers import offers
+from fletcher_core.questions.ready_bodies import ready_body
 from fletcher_core.questions.suggestions import start, start_part, suggest
 from fletcher_core.report.stand import stand
 from fletcher_core.report.verdict import Verdict
@@ -376,3 +377,20 @@ def test_the_promise_is_shared_among_the_parts() -> None:
     most = body.model_copy(update={"targets": body.targets.model_copy(update={"share_g": 14000.0})})
     told = stand(with_body(most), schemes, {})
     assert [line.share_g for line in told.parts if line.part != "body"] == [None, None, None]
+
+
+@pytest.mark.parametrize("shape", ["box", "pod", "profile", "glider"])
+@pytest.mark.parametrize("use", ["trainer", "survey", "glider", "close"])
+def test_ready_shapes_are_sized_to_the_wing_and_fly(use: Any, shape: Any) -> None:
+    airframe = start(use, "Ready").airframe
+    for name in ("tailplane", "fin"):
+        airframe, _ = start_part(airframe, name)  # type: ignore[arg-type]
+    body = ready_body(airframe, shape)
+    assert body.half_span_mm == pytest.approx(ready_body(airframe, "box").half_span_mm)
+    assert (body.boom is not None) == (shape == "pod")
+    v = evaluate(
+        airframe.model_copy(update={"parts": airframe.parts.model_copy(update={"body": body})}),
+        scheme(), ledger=False, spread=False,
+    )  # fmt: skip
+    assert v.breaks.n.value > 1
+    assert v.tip_bend_mm.value < 0.35 * body.half_span_mm

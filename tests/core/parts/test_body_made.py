@@ -536,3 +536,30 @@ def test_whatever_is_left_out_it_can_be_told(sides: Any, start: float, long: flo
     assert np.isfinite(a.solved.shape.twist).all()
     for v in (a.solved.forces.shear, a.solved.forces.moment, a.solved.forces.torque):
         assert np.all(np.abs(v[:, [0, -1]]) <= 1e-3 * (np.abs(v).max(axis=1) + 1e-9)[:, None])
+
+
+def test_two_openings_of_one_wall_do_not_overlap() -> None:
+    """Told when it is worked out, so that what is kept can be read; end to end, or in two walls, they can be."""
+    long, short = LeftOut(x_from_mm=500.0, x_to_mm=700.0), LeftOut(x_from_mm=650.0, x_to_mm=800.0, width_mm=20.0)
+    with pytest.raises(Refused, match="runs from") as caught:
+        worked(even(left_out=[long, short]))
+    assert caught.value.problems[0].where == ("parts", "body", "left_out", 1, "x_from_mm")
+    for other in (short.model_copy(update={"x_from_mm": 700.0}), short.model_copy(update={"side": "top"})):
+        assert np.isfinite(worked(even(left_out=[long, other])).screens.bending_hz).all()
+
+
+def test_what_is_left_out_says_what_it_saves_and_costs() -> None:
+    """As the same body shut and open say by themselves; its grams at the nose by their levers about the balance."""
+    gone = LeftOut(x_from_mm=420.0, x_to_mm=LONG - 10.0)
+    told = evaluate(with_body(even(left_out=[gone])), scheme())
+    a, shut = worked(even(left_out=[gone])), worked(even())
+    (said,) = told.openings
+    saves = shut.part_g - a.part_g
+    assert f"saves {saves:.1f} g there" in said
+    middle, balances = 0.5 * (gone.x_from_mm + gone.x_to_mm), WING_AT + _balance(a)
+    assert f"worth {saves * (middle - balances) / (balances - 20.0):.0f}" in said
+    k = int(np.argmin(np.abs(a.layout.plan.y - middle)))
+    lost = 1 - float(a.solved.GJ[0, k]) / float(np.interp(a.layout.plan.y[k], shut.layout.plan.y, shut.solved.GJ[0]))
+    assert f"costs {100 * lost:.0f} % of the twist stiffness" in said
+    assert f"instead of {abs(math.degrees(float(shut.tip_twists[0]))):.1f}°" in said
+    assert evaluate(with_body(even()), scheme()).openings == []

@@ -38,6 +38,14 @@ function madeAs(body: Body, kind: Made["kind"], catalogue: Catalogue): Body {
   };
 }
 
+export type ReadyShape = "box" | "pod" | "profile" | "glider";
+const READY: { id: ReadyShape; label: string }[] = [
+  { id: "box", label: "Trainer box" },
+  { id: "pod", label: "Pod and boom" },
+  { id: "profile", label: "Flat profile" },
+  { id: "glider", label: "Round, of planks" },
+];
+
 const OUTLINE: { field: Exclude<keyof Station, "joint">; label: string; kind: Measured; hint?: string }[] = [
   { field: "x_mm", label: "Behind the nose", kind: "length" },
   { field: "width_mm", label: "Width", kind: "length" },
@@ -61,12 +69,14 @@ export interface BodyFormProps {
   catalogue: Catalogue;
   grid: string;
   onChange: (next: (body: Body) => Body, key: string) => void;
+  /** A ready shape in place of it, sized to the wing. */
+  takeShape?: (shape: ReadyShape) => void;
   /** Another kind of joint at a station, in sizes that fit. */
   takeJoint: (k: number, kind: Joint["kind"]) => void;
 }
 
 /** The body from nose to tail: its outline by stations, its walls, what is left open, where the wing sits. */
-export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: BodyFormProps) {
+export function BodyForm({ at, body, catalogue, grid, onChange, takeShape, takeJoint }: BodyFormProps) {
   const units = useUnits();
   const setMade = (walls: Made, key: string) => onChange((b) => ({ ...b, walls }), key);
   const set = (next: Partial<Body>, key: string) => onChange((b) => ({ ...b, ...next }), key);
@@ -106,6 +116,16 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeJoint }: Bod
       <fieldset className="mb-4 border-t border-ink pt-2">
         <legend className="float-left w-full text-[18px] font-semibold">2. The body, from nose to tail</legend>
         <p className="clear-both mb-2 text-[15px] text-pencil">{length(end, units)} long. Its outline runs in straight lines from station to station.</p>
+        {takeShape && (
+          <div role="group" aria-label="Ready shapes, sized to the wing" className="mb-2 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[15px]">
+            <span className="text-pencil">Begin again from a ready shape, sized to the wing:</span>
+            {READY.map(({ id, label }) => (
+              <button key={id} type="button" className="btn-quiet btn px-1" onClick={() => takeShape(id)}>
+                {label}
+              </button>
+            ))}
+          </div>
+        )}
         <OutlineViews body={body} name={name} onDrag={(stations, key) => onChange((b) => ({ ...b, stations }), key)} />
         <OutlineFile
           roundness={body.stations[0]!.roundness}

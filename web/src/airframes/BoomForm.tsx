@@ -32,7 +32,7 @@ function usual(body: Body): { boom: Boom; stations: Body["stations"] } {
 }
 
 /** What carries the tail where the body itself ends. */
-export function BoomForm({ at, body, catalogue, grid, onChange }: Omit<BodyFormProps, "takeJoint">) {
+export function BoomForm({ at, body, catalogue, grid, onChange }: Omit<BodyFormProps, "takeJoint" | "takeShape">) {
   const boom = body.boom;
   const set = (next: Partial<Boom>, key: string) => onChange((b) => (b.boom ? { ...b, boom: { ...b.boom, ...next } } : b), `boom.${key}`);
   const round = catalogue.stock.filter((s) => s.tags?.comes_as?.includes("round"));

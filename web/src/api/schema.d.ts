@@ -825,6 +825,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/start/body": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start A Body
+         * @description A body of a ready shape, sized to the wing.
+         */
+        post: operations["start_body"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/start/joint": {
         parameters: {
             query?: never;
@@ -1529,6 +1549,18 @@ export interface components {
              * @default 5
              */
             sheet_mm: number;
+        };
+        /**
+         * BodyWish
+         * @description A body of a ready shape.
+         */
+        BodyWish: {
+            airframe: components["schemas"]["Airframe"];
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "box" | "pod" | "profile" | "glider";
         };
         /**
          * BondTest
@@ -5817,6 +5849,11 @@ export interface components {
             /** Needed N */
             needed_n: number;
             /**
+             * Openings
+             * @default []
+             */
+            openings: string[];
+            /**
              * Part
              * @enum {string}
              */
@@ -7855,6 +7892,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AirframeFile"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    start_body: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BodyWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Body"];
                 };
             };
             /** @description Unprocessable Entity */

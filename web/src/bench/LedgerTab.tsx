@@ -64,6 +64,11 @@ export function LedgerTab({ bench }: { bench: Bench }) {
         </div>
       )}
       {verdict && <Targets verdict={verdict} onSet={() => bench.setTab("airframe")} />}
+      {(verdict?.openings ?? []).map((said) => (
+        <p key={said} className="mt-2 border-l-4 border-kraft pl-2 text-[15px] leading-5" data-testid="opening">
+          {said}
+        </p>
+      ))}
       {verdict && <p className="mt-4 text-[14px] leading-4.5 text-pencil">{[...verdict.cautions, verdict.scope].join(" ")}</p>}
     </>
   );
