@@ -34,7 +34,7 @@ def test_nothing_to_press_is_without_a_name(demo: Page, address: str) -> None:
 
 def test_a_wing_of_two_panels(demo: Page) -> None:
     page = demo
-    describe_new(page, "Godwit")
+    describe_new(page, "Whimbrel")
     page.get_by_role("tab", name="Airframe").click()
     page.get_by_role("button", name="Add a panel at the tip").click()
     expect(page.get_by_text("1800 mm from tip to tip")).to_be_visible()

@@ -135,6 +135,6 @@ def test_every_operation_was_reached(house: House) -> None:
 
 def test_the_house_still_stands(house: House) -> None:
     visitor = Visitor(house)
-    assert len(visitor.ask("GET", "/api/airframes")[1]["airframes"]) == 4
+    assert len(visitor.ask("GET", "/api/airframes")[1]["airframes"]) == 5
     log = Path(house.data / "server.log").read_text(encoding="utf-8")
     assert "fault=" not in log, [line for line in log.splitlines() if "fault=" in line][:5]

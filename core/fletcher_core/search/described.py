@@ -13,7 +13,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..catalogue import catalogue
-from ..kinds.ribs import FoamRibs
+from ..kinds import KINDS
 from ..kinds.tube import DIAMETERS
 from ..model import Airframe, Body, BodyWalls, HollowSection, Part, Peeled, Piece, Scheme
 from .wish import Wish
@@ -30,7 +30,7 @@ PAPERS_SAID: Mapping[Peeled, str] = {
 _WALLS = (("foamboard_light", 5.0), ("xps33", 4.0), ("xps33", 6.0), ("epp30", 8.0))
 #: mm from former to former, None for none (own choice)
 _FORMERS = (None, 80.0, 140.0)
-_FORMER = "xps33"
+_FORMER, _RIBS = "xps33", "foam_ribs"
 #: mm, outer diameter of booms (own choice)
 _BOOMS = (5.0, 14.0)
 
@@ -74,7 +74,7 @@ def _formers(part: Part) -> Iterator[Described]:
         if apart is None:
             yield Described(said="no formers", formers=())
             continue
-        piece = FoamRibs(
+        piece = KINDS[_RIBS].model(
             id="formers", material=_FORMER, thickness_mm=6.0, spacing_mm=apart, cut_out=0.5, y_from_mm=10.0,
             y_to_mm=part.laid_to_mm - 5.0,
         )  # fmt: skip

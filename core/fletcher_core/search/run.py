@@ -392,10 +392,10 @@ class _Full:
     """Ways by the full model, each once."""
 
     def __init__(
-        self, airframe: Airframe, scheme: Scheme, described: Described, wish: Wish, space: Space, answers: Answers,
-        system: System,
+        self, airframe: Airframe, scheme: Scheme, wish: Wish, space: Space, answers: Answers, system: System,
+        described: Described | None = None,
     ) -> None:  # fmt: skip
-        self.described = described
+        self.described = described or Described()
         self.airframe, self.scheme, self.wish, self.space = airframe, scheme, wish, space
         self.answers, self.system = answers, system
         self._points: dict[int, Point] = {}
@@ -515,7 +515,7 @@ class _Sooner:
     ) -> None:
         nothing = np.full(space.size, np.nan)
         self._answers = _answers(space, BatchResult(*(nothing,) * 5))
-        self._full = _Full(airframe, scheme, described, wish, space, self._answers, system)
+        self._full = _Full(airframe, scheme, wish, space, self._answers, system, described)
         self._wish, self._left, self._best = wish, _LOOKED_AT, np.inf
 
     def look(self, at: NDArray[np.intp], got: BatchResult, tries: int = 1) -> Point | None:
@@ -542,7 +542,7 @@ def _told(
 ) -> Found:  # fmt: skip
     got = answers.many
     near = np.flatnonzero(_meets(wish, answers, NEAR))
-    full = _Full(airframe, scheme, described, wish, space, answers, system)
+    full = _Full(airframe, scheme, wish, space, answers, system, described)
     winner, at = None, -1
     refused: list[int] = []
     # the quick model's grams are the full one's within a part in a thousand: look a little farther, too
