@@ -22,10 +22,10 @@ def _spot(index: int, field: str) -> tuple[str | int, ...]:
 def _in_span(layout: PartLayout) -> Iterator[Problem]:
     tip, end = layout.plan.half_span, layout.part.laid_to_mm
     for i, piece in enumerate(layout.pieces):
-        if end < tip and piece.y_to_mm > end + 0.5:
+        if end < tip and piece.y_from_mm > end - 1.0:
             yield Problem(
-                _spot(i, "y_to_mm"), "end along the body", "It ends at {end}, where only the boom is.",
-                "The pod ends at {tip}.", {"end": Measure(piece.y_to_mm), "tip": Measure(end)},
+                _spot(i, "y_from_mm"), "start along the body", "It starts at {start}, where only the boom is.",
+                "The pod ends at {tip}.", {"start": Measure(piece.y_from_mm), "tip": Measure(end)},
             )  # fmt: skip
         elif piece.y_to_mm > tip + 0.5:
             yield Problem(

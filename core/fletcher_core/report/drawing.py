@@ -34,8 +34,9 @@ def _pairs(a: Array, b: Array) -> list[tuple[float, float]]:
 def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
     """(y, x fore, x aft) of a piece seen from above, at its ends and at panel breaks between."""
     plan = layout.plan
-    inner = plan.breaks[(plan.breaks > piece.y_from_mm) & (plan.breaks < piece.y_to_mm)]
-    y = np.concatenate([[piece.y_from_mm], inner, [min(piece.y_to_mm, plan.half_span)]])
+    last = min(piece.y_to_mm, layout.part.laid_to_mm)
+    inner = plan.breaks[(plan.breaks > piece.y_from_mm) & (plan.breaks < last)]
+    y = np.concatenate([[piece.y_from_mm], inner, [last]])
     chord, x_le = plan.at(y)
     if hasattr(piece, "x_from"):
         return y, x_le + piece.x_from * chord, x_le + piece.x_to * chord

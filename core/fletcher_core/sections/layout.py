@@ -258,7 +258,7 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
     profile = None if drawn else between_faces(part.core, profile_of(made))
     outline = outline_of(part, plan, profile)
     inside = None if wall is None else room_in(outline, wall + face_thickness(part.core))
-    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside)
+    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside, part.laid_to_mm)
     if isinstance(made, HollowSection) and wall is not None:
         rows = Rows(sheets=papers_of(made, part.core, wall, outline))
     else:

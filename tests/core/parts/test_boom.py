@@ -257,8 +257,12 @@ def test_pieces_end_where_the_pod_does() -> None:
     piece = Strip(
         id="long", material="spruce", y_from_mm=0.0, y_to_mm=POD + 60.0, chord_from=0.5, chord_to=0.5, level="top"
     )
+    # what was laid to the tail of a body that has become a pod goes on to the pod's end
+    long, cut = (worked(with_boom(), one) for one in (piece, piece.model_copy(update={"y_to_mm": POD})))
+    assert long.part_g == pytest.approx(cut.part_g, rel=1e-3)
+    assert float(long.solved.n[0].min()) == pytest.approx(float(cut.solved.n[0].min()), rel=0.02)
     with pytest.raises(Refused, match="only the boom"):
-        worked(with_boom(), piece)
+        worked(with_boom(), piece.model_copy(update={"y_from_mm": POD + 20.0}))
 
 
 def test_a_search_on_a_pod_ends_its_pieces_with_it() -> None:
