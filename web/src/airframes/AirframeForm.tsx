@@ -293,7 +293,7 @@ export function AirframeForm({ airframe, part: name = "wing", catalogue, onChang
           onChange={(next, key) => onChange((a) => tailsFollow(a, withPart<Body>(a, name, next)), `${name}.${key}`)}
           takeShape={(shape) =>
             void take(client.POST("/api/start/body", { body: { airframe, shape } })).then(
-              (made) => onChange((a) => withPart<Body>(a, name, () => made as Body), `${name}.shape`),
+              (made) => onChange((a) => withPart<Body>(a, name, () => made as Body), `${name}.shape.${shape}`),
               () => setSaid("Something else here cannot be yet: mend it first, then choose a shape."),
             )
           }
