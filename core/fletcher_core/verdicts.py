@@ -14,8 +14,8 @@ from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
 from .joints import BondTest
-from .joints.boom import boom_of
 from .model import Airframe, HollowSection, Scheme
+from .model.body import boom_of
 from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
 from .report.drawing import plan_drawing, slice_drawing

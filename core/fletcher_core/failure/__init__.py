@@ -7,9 +7,9 @@ import numpy as np
 from ..catalogue import Spread, catalogue
 from ..kinds import kind_of
 from ..model.aerofoil import ProfileBody
-from ..model.body import Body
+from ..model.body import Body, boom_of
 from ..model.part import Part
-from ..sections import PartLayout, only_boom
+from ..sections import PartLayout
 from .modes import MODES
 from .shedding import Shed, after
 from .state import Finding, LoadedPart, Mode
@@ -21,11 +21,11 @@ def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:
     """Every mode on every thing it can strike."""
     chosen = [m for m in MODES.values() if m.from_strain or not only_from_strain]
     found = [_off(finding, wing) for mode in chosen for finding in mode.find(wing)]
-    bare = only_boom(wing.layout)
-    if bare is None:
+    boom = wing.layout.section.boom
+    if boom is None:
         return found
     # behind a pod there is nothing of it to give way
-    return [f if MODES[f.mode].of_boom else replace(f, n=np.where(bare, np.inf, f.n)) for f in found]
+    return [f if MODES[f.mode].of_boom else replace(f, n=np.where(boom.here, np.inf, f.n)) for f in found]
 
 
 def _off(finding: Finding, wing: LoadedPart) -> Finding:
@@ -56,7 +56,7 @@ def method_errors(part: Part | None = None) -> dict[str, Spread]:
 
 
 def _can_be(mode: Mode, part: Part) -> bool:
-    boom = getattr(part, "boom", None) is not None
+    boom = boom_of(part) is not None
     on_edge, body = isinstance(part.aerofoil, ProfileBody), isinstance(part, Body)
     return (
         mode.only_body <= body

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..model.body import Body
+from ..model.body import Body, boom_of
 from ..model.part import Part
 from .folded import Sheet
 from .outline import DrawnOutline
@@ -48,7 +48,7 @@ def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutli
 
 def pod_polygon(part: Part, plan: Planform) -> tuple[Array, Array]:
     """(along, across) mm, once round, of a part as it is laid flat, as far as it goes without its booms."""
-    boom = getattr(part, "boom", None)
+    boom = boom_of(part)
     y = plan.breaks if boom is None else plan.breaks[:-2]
     chord, x_le = plan.at(y)
     return np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
@@ -56,13 +56,12 @@ def pod_polygon(part: Part, plan: Planform) -> tuple[Array, Array]:
 
 def boom_polygons(part: Part, plan: Planform) -> list[tuple[Array, Array]]:
     """The same of each boom, as far as it is seen."""
-    boom = getattr(part, "boom", None)
+    boom = boom_of(part)
     if not isinstance(part, Body) or boom is None:
         return []
     middle = float(plan.x_le[-1] + 0.5 * plan.chord[-1])
     away = [0.0] if boom.count == 1 or part.on_edge else [-0.5 * boom.apart_mm, 0.5 * boom.apart_mm]
-    # what lies in the pod is not seen
-    start = part.pod_mm if boom.count == 1 else boom.starts_mm
+    start = part.boom_seen_mm
     y = np.array([start, boom.ends_mm, boom.ends_mm, start])
     across = 0.5 * boom.outer_mm * np.array([-1.0, -1.0, 1.0, 1.0])
     return [(y, middle + at + across) for at in away]

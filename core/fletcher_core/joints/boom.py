@@ -4,17 +4,11 @@ from __future__ import annotations
 
 from ..catalogue import Spread
 from ..kinds.rows import Need
-from ..model.body import Body
-from ..model.boom import Boom
+from ..model.body import boom_of
 from ..model.part import Part
 
 #: minutes of cutting, lining up and gluing one boom (own estimate)
 MINUTES = Spread(12.0, 20.0, 40.0)
-
-
-def boom_of(part: Part) -> Boom | None:
-    """What carries a body's tail behind its pod."""
-    return part.boom if isinstance(part, Body) else None
 
 
 def boom_needs(part: Part) -> list[Need]:

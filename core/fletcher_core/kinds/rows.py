@@ -61,8 +61,6 @@ class Ground:
     cuts: tuple[float, ...] = ()
     through_middle: bool = True
     inside: Faces | None = None
-    #: mm along it, where what is laid on it ends at the latest
-    ends: float = float("inf")
 
     @property
     def room(self) -> Faces:
@@ -71,7 +69,7 @@ class Ground:
 
     def run(self, y_from: float, y_to: float) -> Array:
         """(S,) 1 where something that runs from here to there is present, else 0."""
-        y, y_to = self.plan.y, min(y_to, self.ends)
+        y = self.plan.y
         return ((y >= y_from - 1e-9) & (y <= y_to + 1e-9)).astype(float)
 
     def same(self, value: Any) -> Array:

@@ -176,6 +176,12 @@ class Body(Part):
         return self.hollow or self.boom is not None
 
     @property
+    def boom_seen_mm(self) -> float:
+        """From where on booms are seen: what lies in the pod is not."""
+        assert self.boom is not None
+        return self.pod_mm if self.boom.count == 1 else self.boom.starts_mm
+
+    @property
     def bare_mm(self) -> float:
         """From where on booms alone bear: behind the pod; two of them stand beside it, from the wing's seat on."""
         assert self.boom is not None
@@ -331,3 +337,8 @@ class Body(Part):
                     it=Measure(gone.width_mm), most=Measure(narrow),
                 )  # fmt: skip
         return self
+
+
+def boom_of(part: Part) -> Boom | None:
+    """What carries a body's tail behind its pod; None of every other part."""
+    return part.boom if isinstance(part, Body) else None

@@ -34,7 +34,7 @@ def _pairs(a: Array, b: Array) -> list[tuple[float, float]]:
 def _band(layout: PartLayout, piece: Any) -> tuple[Array, Array, Array]:
     """(y, x fore, x aft) of a piece seen from above, at its ends and at panel breaks between."""
     plan = layout.plan
-    last = min(piece.y_to_mm, layout.part.laid_to_mm)
+    last = min(piece.y_to_mm, plan.half_span)
     inner = plan.breaks[(plan.breaks > piece.y_from_mm) & (plan.breaks < last)]
     y = np.concatenate([[piece.y_from_mm], inner, [last]])
     chord, x_le = plan.at(y)

@@ -186,7 +186,7 @@ def _with_booms(
     for y, x in boom_polygons(body, placed.plan):
         aft, out, _ = placed.at(y, x, np.zeros_like(y), 1)
         flat = [*flat, _pairs(np.zeros_like(y) if body.on_edge else out, aft)]
-    start = body.pod_mm if boom.count == 1 else boom.starts_mm
+    start = body.boom_seen_mm
     y = np.array([start, boom.ends_mm, boom.ends_mm, start])
     z = boom.middle_mm + 0.5 * boom.outer_mm * np.array([-1.0, -1.0, 1.0, 1.0])
     return flat, [*side, _pairs(y - body.wing_at_mm, z - top_at_seat(body))], front

@@ -1,6 +1,6 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
-from .boom import BoomKernel, boom_g, only_boom
+from .boom import BoomKernel, boom_g
 from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist, having
 from .figures import derive, figures_as, foam_spreads, spreads
 from .filled import (
@@ -70,7 +70,6 @@ __all__ = [
     "no_members",
     "no_patches",
     "no_sheets",
-    "only_boom",
     "open_side",
     "open_wall",
     "own_twist",

@@ -46,11 +46,12 @@ def boom_section(body: Body, plan: Planform) -> BoomSection | None:
     against = 1.5 * second * boom.apart_mm**2 / free**2 if boom.count == 2 else 0.0
     shear = _TUBE + (_ROD - _TUBE) * (1 - bore / d) if bore else _ROD
     lies = bare - boom.starts_mm
+    # evenly (own choice: two formers hand it over so)
     pods = np.clip((bare - y) / lies, 0.0, 1.0)
     return BoomSection(
         here, (y >= boom.starts_mm - 1e-6).astype(float), y <= body.pod_mm + 1e-6, pods, x, z, lies,
         float(boom.count), d, 0.5 * (d - bore), area, second, shear * area, against,
-        boom.apart_mm if boom.count == 2 else 0.0, free,
+        boom.apart_mm if boom.count == 2 else 0.0,
     )  # fmt: skip
 
 
@@ -141,12 +142,6 @@ class BoomKernel:
         assert b is not None
         stress: TorsionStress = replace(t.stress, unit=t.stress.unit * ~b.here)
         return Twist(self._GJ(layout, materials, t.GJ), np.where(b.here, b.x, t.x_shear), stress)
-
-
-def only_boom(layout: PartLayout) -> NDArray[np.bool_] | None:
-    """(S,) where there is nothing but booms; None where a part has none."""
-    boom = layout.section.boom
-    return None if boom is None else boom.here
 
 
 def boom_g(layout: PartLayout, materials: SectionMaterials) -> float:

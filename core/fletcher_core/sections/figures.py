@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from ..catalogue import PAPER_SHEAR, Board, Spread, Stock, catalogue
 from ..kinds import CORD_AREA, kind_of
 from ..model.aerofoil import HollowSection
+from ..model.body import boom_of
 from ..model.part import Part
 from .layout import SEAM, PartLayout
 from .own_sheets import face_thickness
@@ -304,7 +305,7 @@ def spreads(layout: PartLayout) -> Table:
     joints = [p.joint for p in layout.part.panels if p.joint.kind != "through"]
     fold = layout.part.aerofoil.glue if isinstance(layout.part.aerofoil, HollowSection) else None
     prefixes += [f"stock.{j.material}" for j in joints] + [f"skin.{j.tape}" for j in joints if j.tape]
-    boom = getattr(layout.part, "boom", None)
+    boom = boom_of(layout.part)
     if boom is not None:
         prefixes += [f"stock.{boom.material}"] + ([f"stock.{boom.former}"] if boom.held == "formers" else [])
     prefixes += [prefix for piece in layout.pieces for prefix in kind_of(piece).uses(piece)]

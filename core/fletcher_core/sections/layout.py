@@ -13,7 +13,7 @@ from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, pr
 from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
 from ..kinds.rows import Faces
 from ..model.aerofoil import BodyWalls, HollowSection, ProfileBody, SolidBody
-from ..model.body import Body
+from ..model.body import Body, boom_of
 from ..model.part import Part
 from .boom import BoomKernel, boom_section
 from .contract import Kernel
@@ -244,6 +244,17 @@ def _through_middle(part: Part) -> bool:
     return root.joint.kind == "through" and abs(root.dihedral_deg) < 1.0
 
 
+def _ended(piece: Any, end: float) -> Piece:
+    """A piece as far as a pod goes: what was laid to the tail of a body that has become one ends with it."""
+    run = piece.y_to_mm - piece.y_from_mm
+    if piece.y_to_mm <= end or piece.y_from_mm > end - 1.0:
+        return piece  # type: ignore[no-any-return]
+    change: dict[str, float] = {"y_to_mm": end}
+    if hasattr(piece, "chord_to"):
+        change["chord_to"] = piece.chord_from + (piece.chord_to - piece.chord_from) * (end - piece.y_from_mm) / run
+    return piece.model_copy(update=change)  # type: ignore[no-any-return]
+
+
 def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayout:
     """Lay pieces, on or off, into a part.
 
@@ -251,6 +262,7 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
     ----------
     stations : evenly spaced along the half span; nodes at changes are added.
     """
+    pieces = [_ended(piece, part.laid_to_mm) for piece in pieces] if boom_of(part) is not None else pieces
     plan = planform(part, _changes(part, pieces), stations)
     made = part.aerofoil
     wall = sheet_of(part).foam if isinstance(made, HollowSection) else None
@@ -258,7 +270,7 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
     profile = None if drawn else between_faces(part.core, profile_of(made))
     outline = outline_of(part, plan, profile)
     inside = None if wall is None else room_in(outline, wall + face_thickness(part.core))
-    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside, part.laid_to_mm)
+    ground = Ground(plan, outline, part.copies, _cuts(part, plan), _through_middle(part), inside)
     if isinstance(made, HollowSection) and wall is not None:
         rows = Rows(sheets=papers_of(made, part.core, wall, outline))
     else:

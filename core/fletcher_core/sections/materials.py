@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from ..catalogue import catalogue
 from ..kinds import PatchRow
+from ..model.body import boom_of
 from .layout import PartLayout
 from .section import CoreFoam, SectionMaterials
 from .slip import slip_factor
@@ -104,7 +105,7 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
 
 def _of_boom(layout: PartLayout, values: Values) -> tuple[Array, ...]:
     """E, G, density (V,) of what goes on behind a pod."""
-    boom = getattr(layout.part, "boom", None)
+    boom = boom_of(layout.part)
     if boom is None:
         return ()
     name = f"stock.{boom.material}"

@@ -141,7 +141,7 @@ class BoomSection:
     x, z : (S,) middle of them all, from the local leading edge.
     count : how many. outer, wall : diameter and wall. area, second : mm2, mm4. sheared : mm2 that shear counts.
     against : mm4 of E that a torque at the tail meets as it bends two of them against each other; `apart` from axis to
-        axis, 0 of one. free : from where they bear to the tail.
+        axis, 0 of one.
     """
 
     here: NDArray[np.bool_]
@@ -159,7 +159,6 @@ class BoomSection:
     sheared: float
     against: float
     apart: float
-    free: float
 
     def take(self, index: NDArray[np.intp]) -> BoomSection:
         """At some of the stations."""

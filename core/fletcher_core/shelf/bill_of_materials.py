@@ -44,7 +44,7 @@ def bill_of_materials(airframe: Airframe, scheme: Scheme, system: System = "metr
     layout = lay_out(airframe.part(scheme.part), scheme.pieces, 31)
     glue = glue_mass(layout)
     found = []
-    for i, piece in enumerate(scheme.pieces):
+    for i, piece in enumerate(layout.pieces):
         if not piece.on:
             continue
         common = {"piece_id": piece.id, "piece": label(piece, system)}

@@ -261,6 +261,11 @@ def test_pieces_end_where_the_pod_does() -> None:
     long, cut = (worked(with_boom(), one) for one in (piece, piece.model_copy(update={"y_to_mm": POD})))
     assert long.part_g == pytest.approx(cut.part_g, rel=1e-3)
     assert float(long.solved.n[0].min()) == pytest.approx(float(cut.solved.n[0].min()), rel=0.02)
+    need = next(n for n in bill_of_materials(with_body(with_boom()), scheme(piece)) if n.piece_id == "long")
+    assert need.runs_mm == [pytest.approx(POD)]
+    for figure in ("end_slip", "bond_shear"):
+        of = [next(f for f in one.solved.findings if f.mode == figure).n.min() for one in (long, cut)]
+        assert of[0] == pytest.approx(of[1], rel=0.02)
     with pytest.raises(Refused, match="only the boom"):
         worked(with_boom(), piece.model_copy(update={"y_from_mm": POD + 20.0}))
 

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
+from ...model.body import FOOT_MM
 from ..flight import asked
 from .case import Case, Push, Setting
-
-#: mm of body over which the hook pulls (own estimate)
-_HOOK = 20.0
 
 
 def case(s: Setting) -> Case | None:
@@ -18,7 +16,7 @@ def case(s: Setting) -> Case | None:
     at = c.balances_mm if c.hook_mm is None else c.hook_mm
     return Case(
         id="body_line", label="the launch line", factor=factor, lumps=c.lumps, inertia=1 / factor,
-        pushes=(Push(at - 0.5 * _HOOK, at + 0.5 * _HOOK, up=-(factor - 1) / factor * s.weight),),
+        pushes=(Push(at - 0.5 * FOOT_MM, at + 0.5 * FOOT_MM, up=-(factor - 1) / factor * s.weight),),
         reason=f"The line pulls down at its hook with {factor - 1:.1f} times the weight while the wing holds up both.",
         source="balance of forces",
     )  # fmt: skip
