@@ -156,7 +156,12 @@ def _of_pod(
     p, (moment, moment_z), (shear, shear_z) = layout.kernel.of_pod(
         layout.section, materials, sums, (force.moment, force.moment_z), (force.shear, force.shear_z)
     )
-    return p.about(both.x_shear), replace(force, moment=moment, moment_z=moment_z, shear=shear, shear_z=shear_z)
+    boom = layout.section.boom
+    assert boom is not None
+    own = replace(
+        force, moment=moment, moment_z=moment_z, shear=shear, shear_z=shear_z, axial=force.axial * boom.pods
+    )  # fmt: skip
+    return p.about(both.x_shear), own
 
 
 def solve(
@@ -242,7 +247,7 @@ def _on_a_body(
     turns: Array
     if body.on_edge:
         # from the top edge down, which lies so far over the straight line
-        high = body.stations[0].middle_mm + 0.5 * body.stations[0].height_mm - layout.plan.x_le
+        high = body.outline[0].middle_mm + 0.5 * body.outline[0].height_mm - layout.plan.x_le
         middles, turns = high - 0.5 * layout.plan.chord, high - properties.x_shear / layout.plan.cos_sweep
     else:
         middles = 0.5 * (outline.upper.max(axis=1) + outline.lower.min(axis=1))
@@ -256,9 +261,9 @@ def _on_a_body(
     carried = nothing + carried_by(x, cases) * 1e-3 * GRAVITY
     if body.on_edge:
         # square to the plate is sideways, and along its chord is down
-        found = Forces(f.side, f.moment_z, -f.moment, f.torque, nothing, -f.shear)
+        found = Forces(f.side, f.moment_z, -f.moment, f.torque, nothing, -f.shear, f.axial)
     else:
-        found = Forces(f.shear, f.moment, f.moment_z, f.torque, nothing, f.side)
+        found = Forces(f.shear, f.moment, f.moment_z, f.torque, nothing, f.side, f.axial)
     return found, PartLoads(nothing, carried, nothing, nothing[:, :1], nothing)
 
 

@@ -18,8 +18,8 @@ class Forces:
     """(R, S), in axes along and square to the panel's axis, for R runs.
 
     `shear` N and `moment` N mm (positive bends the tip up), `moment_z` N mm in the plane of the wing
-    (positive bends the tip aft), whose shear is `shear_z`, and `torque` N mm (nose up) per unit of the case's factor;
-    `torque_air` N mm whatever the factor.
+    (positive bends the tip aft), whose shear is `shear_z`, `torque` N mm (nose up) and `axial` N (positive
+    where it is pulled) per unit of the case's factor; `torque_air` N mm whatever the factor.
     """
 
     shear: Array
@@ -28,6 +28,7 @@ class Forces:
     torque: Array
     torque_air: Array
     shear_z: Array
+    axial: Array
 
 
 @dataclass(frozen=True)
@@ -79,6 +80,7 @@ def forces(plan: Planform, loads: PartLoads, axis_share: Array, mass_share: Arra
         torque=about_axis * cos + moment * sin,
         torque_air=air * cos,
         shear_z=(loads.aft @ tip) * cos,
+        axial=np.zeros_like(shear),
     )
 
 

@@ -238,7 +238,8 @@ class LoadedPart:
 
         Positive is stretched; a wing that lifts is pressed on top.
         """
-        return self._plane(*self.curvature, x, z, at)
+        bent, pulled = self._plane(*self.curvature, x, z, at), self._pulled[at]
+        return bent + (pulled[..., None] if bent.ndim > pulled.ndim else pulled)
 
     def locked_strain(self, x: Array, z: Array, at: Runs = _ALL) -> Array | float:
         """Strain at the same places that is there whatever the load factor; 0 unless skins have wrinkled."""
@@ -246,6 +247,11 @@ class LoadedPart:
             return 0.0
         stretch = self.locked.stretch[at]
         return (stretch[..., None] if x.ndim > 2 else stretch) + self._plane(self.locked.kz, self.locked.kx, x, z, at)
+
+    @cached_property
+    def _pulled(self) -> Array:
+        """(R, S) strain by what pulls along it, per unit of factor."""
+        return np.asarray(self.forces.axial / np.maximum(self.properties.EA, 1e-9))
 
     def _plane(self, kz: Array, kx: Array, x: Array, z: Array, at: Runs) -> Array:
         kz, kx = kz[at], kx[at]

@@ -27,10 +27,10 @@ def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutli
     ----------
     width : (S,) mm over all.
     """
-    at = np.array([s.x_mm for s in body.stations])
+    at = np.array([s.x_mm for s in body.outline])
 
     def along(name: str) -> Array:
-        found: Array = np.interp(x, at, [getattr(s, name) for s in body.stations])[:, None]
+        found: Array = np.interp(x, at, [getattr(s, name) for s in body.outline])[:, None]
         return found
 
     round_by = along("roundness")

@@ -16,7 +16,9 @@ from . import (
     cloth,
     cord,
     cross,
+    diagonals,
     foam_web,
+    lining,
     notch,
     plate,
     pocket,
@@ -24,6 +26,7 @@ from . import (
     rod,
     sandwich,
     skin,
+    spiral,
     strip,
     tape,
     tube,
@@ -41,8 +44,8 @@ KINDS: Mapping[str, Kind[Any]] = {
     kind.name: kind
     for kind in (
         rod.KIND, tube.KIND, strip.KIND, sandwich.KIND, web.KIND, foam_web.KIND, boards.KIND, box.KIND, ribs.FOAM,
-        ribs.BOARD,
-        ribs.WOOD, cross.KIND, bead.KIND, cord.KIND, skin.KIND, tape.KIND, bands.KIND, cloth.KIND, block.KIND,
+        ribs.BOARD, ribs.WOOD, cross.KIND, bead.KIND, cord.KIND, skin.KIND, tape.KIND, bands.KIND, spiral.KIND,
+        diagonals.KIND, lining.FOAM, lining.BOARD, cloth.KIND, block.KIND,
         plate.KIND, pocket.KIND, notch.KIND,
     )
 }  # fmt: skip
@@ -65,6 +68,10 @@ Piece = Annotated[
     | skin.Skin
     | tape.TapeStrip
     | bands.Bands
+    | spiral.Spiral
+    | diagonals.Diagonals
+    | lining.FoamLining
+    | lining.BoardLining
     | cloth.Cloth
     | block.Block
     | plate.Plate

@@ -91,7 +91,7 @@ def _rows(piece: Bands, index: int, ground: Ground) -> Rows:
     return Rows(sheets=found)
 
 
-def _derived(piece: Bands, values: Values) -> dict[str, Any]:
+def _derived(piece: Bands, values: Values, ground: Ground) -> dict[str, Any]:
     """For a share of 1: what one band is when it is pulled, N/mm. What they stand: of a crossed one its pull at 45°, of
     a straight one its bending between edges as far apart as the bands."""
     skin, w, s = f"skin.{piece.material}", piece.width_mm, piece.pitch_mm

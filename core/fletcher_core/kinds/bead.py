@@ -66,7 +66,7 @@ def _problems(piece: Bead, rows: list[MemberRow], ground: Ground) -> Iterator[Pr
         )  # fmt: skip
 
 
-def _derived(piece: Bead, values: Mapping[str, Any]) -> dict[str, NDArray[np.float64]]:
+def _derived(piece: Bead, values: Mapping[str, Any], ground: Ground) -> dict[str, NDArray[np.float64]]:
     glue = f"fillet.{piece.material}"
     return {f"{glue}.E": _E_OF_G * values[f"{glue}.G"]}
 

@@ -99,7 +99,7 @@ def _rows(piece: BoxSpar, index: int, ground: Ground) -> Rows:
     return Rows(rows, lids, [void])
 
 
-def _derived(piece: BoxSpar, values: Values) -> dict[str, Any]:
+def _derived(piece: BoxSpar, values: Values, ground: Ground) -> dict[str, Any]:
     """Its lids as sheets that are sheared only: they are stretched as sticks. N/mm."""
     board, t = f"folded.{piece.material}", catalogue().board[piece.material].thickness.typical
     stiff = values[f"{board}.G"] * t

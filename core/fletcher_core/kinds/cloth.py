@@ -79,7 +79,7 @@ def laid_cloth(piece: Cloth, values: Values) -> dict[str, Array]:
     }
 
 
-def _derived(piece: Cloth, values: Values) -> dict[str, Any]:
+def _derived(piece: Cloth, values: Values, ground: Ground) -> dict[str, Any]:
     return {f"laid.{piece.id}.{k}": v for k, v in laid_cloth(piece, values).items()}
 
 

@@ -125,7 +125,7 @@ class Kind(Generic[P]):
     slants : (piece) -> (places along the span, share of the chord there) of what goes to and fro over it, or None.
     bond : what kind of joint its glue line is; None where it has none.
     uses : (piece) -> further figures of the catalogue that it is computed from, by prefix.
-    derived : (piece, values) -> figures that follow from those, by full name.
+    derived : (piece, values, ground) -> figures that follow from those, by full name.
     glued_grams : (piece, ground) -> grams of glue of one half, where its rows do not tell.
     problems : (piece, its rows, ground) -> what cannot be.
     sizes : (material, sizes in mm) that are sold everywhere; `of_size` makes the pieces that a search tries;
@@ -160,7 +160,7 @@ class Kind(Generic[P]):
     slants: Callable[[P], tuple[Array, Array] | None] | None = None
     bond: Literal["slot", "faced", "plate"] | None = "slot"
     uses: Callable[[P], list[str]] = lambda piece: []
-    derived: Callable[[P, Values], dict[str, Array]] = lambda piece, values: {}
+    derived: Callable[[P, Values, Ground], dict[str, Array]] = lambda piece, values, ground: {}
     glued_grams: Callable[[P, Ground], float] = lambda piece, ground: 0.0
     problems: Callable[[P, list[MemberRow], Ground], Iterable[Problem]] = no_problems
     sizes: tuple[tuple[str, tuple[float, ...]], ...] = ()

@@ -39,7 +39,7 @@ def _rows(piece: Plate, index: int, ground: Ground) -> Rows:
     )
 
 
-def _derived(piece: Plate, values: Values) -> dict[str, Any]:
+def _derived(piece: Plate, values: Values, ground: Ground) -> dict[str, Any]:
     """A small plate as a sheet: N/mm for its whole thickness, g/m2."""
     t, stock = piece.thickness_mm, f"stock.{piece.material}"
     names = {"Et": "E", "Gt": "G", "mass": "density", "tension": "tension", "compression": "compression"}

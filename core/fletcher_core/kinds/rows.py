@@ -72,6 +72,15 @@ class Ground:
         y = self.plan.y
         return ((y >= y_from - 1e-9) & (y <= y_to + 1e-9)).astype(float)
 
+    @property
+    def girth(self) -> Array:
+        """(S,) mm once round the section."""
+        shares = np.linspace(0.0, 1.0, 41)[:, None] * np.ones_like(self.outline.chord)
+        faces = np.array([self.outline.faces_at(share) for share in shares])  # (41, 2, S)
+        along = np.diff(shares * self.outline.chord, axis=0)[:, None]
+        sides = np.abs(faces[[0, -1], 0] - faces[[0, -1], 1]).sum(axis=0)
+        return np.asarray(np.hypot(along, np.diff(faces, axis=0)).sum(axis=(0, 1)) + sides)
+
     def same(self, value: Any) -> Array:
         """(S,) of a number, or of what is that already."""
         if isinstance(value, np.ndarray) and value.shape == self.plan.y.shape:

@@ -23,13 +23,14 @@ Array = NDArray[np.float64]
 @dataclass(frozen=True)
 class BodyForces:
     """(R, S) per unit of factor: shear N and moment N mm up and down (positive bends the tail up), shear N and moment
-    N mm sideways, torque N mm."""
+    N mm sideways, torque N mm, and N along it (positive where it is pulled)."""
 
     shear: Array
     side: Array
     moment: Array
     moment_z: Array
     torque: Array
+    axial: Array
 
 
 def _tails(x: Array) -> Array:
@@ -149,4 +150,7 @@ def body_forces(
     torque = (high + own + pushed("torque")) @ tails - shear_centre * sheared + aside * shear
     # the wing holds it against turning, evenly over its seat
     torque = torque - torque[:, :1] * (_over(x, *seat) @ tails)
-    return BodyForces(shear, sheared, moment, moment_z, torque)
+    # pulled by what hangs behind, and held by the wing evenly over its seat
+    along = (pushed("along") + each("forward") * weight) @ tails
+    along = along - along[:, :1] * (_over(x, *seat) @ tails)
+    return BodyForces(shear, sheared, moment, moment_z, torque, along)

@@ -6,6 +6,7 @@ import itertools
 from collections.abc import Mapping, Sequence
 from typing import ClassVar, Literal, Self
 
+import numpy as np
 from pydantic import Field, model_validator
 
 from ..catalogue import catalogue
@@ -60,6 +61,8 @@ _HELD = 10.0
 _STEPS_IN = 1.0
 #: two stations nearer to each other than this are one place, mm (own choice)
 _APART = 5.0
+#: shares of a curved nose's length at which it is drawn, and mm of its tip at least (own choice)
+_CURVE, _TIP = (0.0, 0.02, 0.08, 0.2, 0.45, 0.7, 1.0), 8.0
 
 
 def _stretch(long: float, wide: float, then: float, back: float, joint: Joint | None = None) -> Panel:
@@ -87,6 +90,8 @@ class Body(Part):
         ],
         min_length=2, max_length=12, json_schema_extra={"label": "stations"},
     )  # fmt: skip
+    #: over how much of its length the nose closes in a curve; 0: it is cut off square
+    nose_mm: float = measure("the nose closes in a curve, over", "length", 0.0, 600.0, 0.0)
     walls: BodyMade = Field(default_factory=BodyWalls)
     left_out: list[LeftOut] = Field(default_factory=list, max_length=6, json_schema_extra={"label": "walls left out"})
     core: Core = Field(default_factory=lambda: Core(material="foamboard_light"))
@@ -110,6 +115,40 @@ class Body(Part):
         return isinstance(self.walls, PlateSection)
 
     @property
+    def outline(self) -> list[BodyStation]:
+        """Its stations, and those of a nose that closes as a quarter of an ellipse, to what walls leave of its tip."""
+        long = self.nose_mm
+        if long <= 0:
+            return self.stations
+        at = [s.x_mm for s in self.stations]
+
+        def between(x: float, field: str) -> float:
+            return float(np.interp(x, at, [getattr(s, field) for s in self.stations]))
+
+        def here(x: float) -> BodyStation:
+            closes = (1 - (1 - min(x / long, 1.0)) ** 2) ** 0.5
+            wide, high = (between(x, f) for f in ("width_mm", "height_mm"))
+            return BodyStation.model_construct(
+                x_mm=x, width_mm=max(closes * wide, min(wide, self._tip_mm)),
+                height_mm=max(closes * high, min(high, self._tip_mm)), middle_mm=between(x, "middle_mm"),
+                roundness=between(x, "roundness"), joint=None,
+            )  # fmt: skip
+
+        own = {s.x_mm: s for s in self.stations if s.x_mm > long - _APART}
+        inside = {s.x_mm for s in self.stations if s.x_mm <= long - _APART}
+        curve = {share * long for share in _CURVE}
+        away = {x for x in curve if all(abs(x - other) >= 1.0 for other in (*own, *inside))}
+        return [own.get(x) or here(x) for x in sorted({*own, *inside, *away})]
+
+    @property
+    def _tip_mm(self) -> float:
+        """Of a nose that is closed: two walls and a little, or what is left of solid foam."""
+        if not isinstance(self.walls, BodyWalls):
+            return _TIP
+        board = catalogue().board.get(self.core.material)
+        return max(_TIP, 2 * (self.walls.sheet_mm if board is None else board.thickness.typical) + 2.0)
+
+    @property
     def panels(self) -> list[Panel]:
         """Stretches between stations: their length, and the width at both ends, about a straight middle; on edge the
         height, downwards from the top."""
@@ -118,7 +157,7 @@ class Body(Part):
             return (s.height_mm, -s.middle_mm - 0.5 * s.height_mm) if self.on_edge else (s.width_mm, -0.5 * s.width_mm)
 
         found = []
-        for a, b in itertools.pairwise(self.stations):
+        for a, b in itertools.pairwise(self.outline):
             (wide, from_a), (then, from_b) = across(a), across(b)
             found.append(_stretch(b.x_mm - a.x_mm, wide, then, from_b - from_a, a.joint))
         if self.boom is not None:
@@ -204,6 +243,23 @@ class Body(Part):
         return self
 
     @model_validator(mode="after")
+    def _nose_lies_on_it(self) -> Body:
+        if self.nose_mm > self.pod_mm - _APART:
+            raise fault(
+                "nose_mm", "The nose would close over {it}, and the body is {long} long.",
+                "Take {most} or less, or 0 for one that is cut off square.",
+                it=Measure(self.nose_mm), long=Measure(self.pod_mm), most=Measure(self.pod_mm - _APART),
+            )  # fmt: skip
+        for k, station in enumerate(self.stations):
+            cut = station.joint is not None and station.joint.kind != "through"
+            if cut and station.x_mm <= self.nose_mm - _APART:
+                raise fault(
+                    f"stations.{k}.joint.kind", "It is in two within the curve of the nose.",
+                    "Join it behind the curve, or make the curve shorter than {at}.", at=Measure(station.x_mm),
+                )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
     def _walls_fit(self) -> Body:
         board = catalogue().board.get(self.core.material)
         if self.core.material in woods():
@@ -273,7 +329,8 @@ class Body(Part):
         return self
 
     def with_joint(self, panel: int, joint: Joint) -> Self:
-        stations = [s.model_copy(update={"joint": joint}) if k == panel else s for k, s in enumerate(self.stations)]
+        here = self.outline[panel]
+        stations = [s.model_copy(update={"joint": joint}) if s is here else s for s in self.stations]
         return self.model_copy(update={"stations": stations})
 
     @model_validator(mode="after")

@@ -98,7 +98,7 @@ class _Placed:
             # the wing lies on its top; on edge it is told from the top of its nose down
             self.dx, self.up = -part.wing_at_mm, -top_at_seat(part)
             if part.on_edge:
-                self.up += part.stations[0].middle_mm + 0.5 * part.stations[0].height_mm
+                self.up += part.outline[0].middle_mm + 0.5 * part.outline[0].height_mm
         self.cos, self.sin = float(np.cos(lean)), float(np.sin(lean))
         breaks = self.plan.breaks
         slopes = [np.tan(np.radians(p.dihedral_deg)) for p in part.panels]

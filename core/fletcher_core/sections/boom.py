@@ -38,7 +38,7 @@ def boom_section(body: Body, plan: Planform) -> BoomSection | None:
     here = y > bare + 1e-6
     free = boom.ends_mm - bare
     # on edge it is told from the top down, and its own faces are left and right
-    high = body.stations[0].middle_mm + 0.5 * body.stations[0].height_mm
+    high = body.outline[0].middle_mm + 0.5 * body.outline[0].height_mm
     x = high - plan.x_le - boom.middle_mm if body.on_edge else 0.5 * plan.chord
     z = np.full_like(y, 0.0 if body.on_edge else boom.middle_mm)
     # a torque at the tail bends two booms against each other, as cantilevers whose ends the tail only holds apart:

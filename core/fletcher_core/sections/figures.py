@@ -376,5 +376,5 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
     for prefix in dict.fromkeys(r.prefix for r in layout.member_rows if r.prefix.startswith("stacked.")):
         found |= _stacked(prefix, values)
     for piece in layout.pieces:
-        found |= kind_of(piece).derived(piece, found)
+        found |= kind_of(piece).derived(piece, found, layout.ground)
     return found

@@ -142,7 +142,7 @@ def cut_open(rows: list[SheetRow], patches: list[PatchRow]) -> list[SheetRow]:
             here = row.weight * gone
             found.append(replace(row, share_to=low, tail_edge=False, weight=here))
             found.append(replace(row, share_from=high, nose_edge=False, weight=here))
-            if row.piece is not None:
+            if row.piece is not None and row.t > 0:
                 # film over it closes the hollow again, and would buckle before it bore any push
                 found.append(
                     replace(row, share_from=low, share_to=high, nose_edge=False, tail_edge=False, weight=here,

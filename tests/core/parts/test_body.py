@@ -10,8 +10,11 @@ from typing import Any
 
 import numpy as np
 import pytest
-from fletcher_core.analysis.evaluation import compute
+from fletcher_core.analysis.evaluation import Evaluation, compute, twist_along
+from fletcher_core.analysis.solve import load, sections_of
+from fletcher_core.analysis.uncertainty import typical
 from fletcher_core.body_reference import folded_layout
+from fletcher_core.failure import LoadedPart
 from fletcher_core.kinds import PatchRow
 from fletcher_core.kinds.ribs import FoamRibs
 from fletcher_core.kinds.skin import Skin
@@ -118,20 +121,89 @@ def test_boxes_are_those_of_finite_elements(case: dict[str, Any]) -> None:
 @given(
     up=st.floats(-20, 20), side=st.floats(-10, 10), inertia=st.floats(-10, 10), pitching=st.floats(-0.02, 0.02),
     yawing=st.floats(-0.02, 0.02), at=st.floats(0, 800), grams=st.floats(0, 900), where=st.floats(0, 700),
+    along=st.floats(-20, 20), forward=st.floats(-10, 10),
 )  # fmt: skip
 def test_both_ends_are_free_whatever_pushes_it(
-    up: float, side: float, inertia: float, pitching: float, yawing: float, at: float, grams: float, where: float
+    up: float,
+    side: float,
+    inertia: float,
+    pitching: float,
+    yawing: float,
+    at: float,
+    grams: float,
+    where: float,
+    along: float,
+    forward: float,
 ) -> None:
     x = np.unique(np.concatenate([np.linspace(0, LONG, 61), [WING_AT, WING_AT + SEAT]]))
     case = Case(
         id="c", label="c", factor=1.0, reason="", source="", inertia=inertia, pitching=pitching, yawing=yawing,
-        pushes=(Push(at, at + 50, up=up, side=side, height=80.0),), lumps=(Lump(where, where + 100, grams),),
+        forward=forward, pushes=(Push(at, at + 50, up=up, side=side, height=80.0, along=along),),
+        lumps=(Lump(where, where + 100, grams),),
     )  # fmt: skip
     f = body_forces(x, np.full((1, len(x)), 0.05), (WING_AT, WING_AT + SEAT), np.full_like(x, 20.0), 0 * x, [case])
-    for force in (f.shear, f.moment, f.moment_z, f.torque):
+    for force in (f.shear, f.moment, f.moment_z, f.torque, f.axial):
         most = np.abs(force).max()
         assert np.abs(force[:, [0, -1]]).max() <= 1e-3 * most + 1e-9
     assert float(np.trapezoid(carried_along(x, case), x)) == pytest.approx(grams, abs=1e-6)
+
+
+def _case(airframe: Airframe, name: str, k: int = 30) -> tuple[Any, int, Case]:
+    a = compute(airframe, scheme(), 61, False, False)
+    run = next(a.solved.run_of(k) for k, c in enumerate(a.cases) if c.id == name)
+    return a, run, next(c for c in a.cases if c.id == name)
+
+
+def loaded_case(a: Evaluation) -> LoadedPart:
+    """A part in its cases, one run each."""
+    on = np.ones((1, len(a.layout.pieces)))
+    sections = sections_of(a.layout, typical(a.table, 1), on)
+    return load(sections, twist_along(sections), a.flying_g, a.cases)[0]
+
+
+def test_a_throw_pulls_what_lies_behind_the_hand_along() -> None:
+    """Mass times acceleration of all that lies behind a place; ahead of the hand that lies before it, pushed."""
+    a, run, case = _case(with_body(even()), "body_throw")
+    x, axial = a.layout.plan.y, a.solved.forces.axial[run]
+    for place, sign in ((WING_AT + SEAT + 100.0, 1), (WING_AT - 100.0, -1)):
+        there = x >= place if sign > 0 else x <= place
+        weighs = a.solved.properties.mass[0] + carried_along(x, case)
+        of_it = float(np.trapezoid(weighs[there], x[there]))
+        at = x[there][0 if sign > 0 else -1]
+        assert float(np.interp(at, x, axial)) == pytest.approx(sign * of_it * 9.81e-3, rel=0.01)
+
+
+def test_a_motor_pulls_the_nose_as_far_as_the_wing() -> None:
+    a, run, case = _case(with_body(even()), "body_motor")
+    x, axial = a.layout.plan.y, a.solved.forces.axial[run]
+    pull = -case.pushes[0].along
+    assert pull > 1.0
+    assert float(np.interp(WING_AT - 50.0, x, axial)) == pytest.approx(pull, rel=1e-6)
+    assert float(np.interp(WING_AT + SEAT + 50.0, x, axial)) == pytest.approx(0.0, abs=1e-9 * pull)
+    # and stretches every part of the section alike
+    wing = loaded_case(a)
+    k, EA = int(np.argmin(abs(x - (WING_AT - 50.0)))), a.solved.properties.EA[0, 0]
+    bent = replace(wing, forces=replace(wing.forces, axial=0 * wing.forces.axial))
+    place = (np.full((1, len(x)), 25.0), np.full((1, len(x)), 10.0))
+    run = [c.id for c in a.cases].index("body_motor")
+    more = wing.strain(*place)[run, k] - bent.strain(*place)[run, k]
+    assert float(more) == pytest.approx(pull / float(EA), rel=1e-6)
+
+
+def test_a_curved_nose_closes_as_an_ellipse() -> None:
+    """Its room is 2/3 of the cylinder's that it is cut from, as of half an ellipsoid; it weighs less than one cut off
+    square, and what lies behind the curve is as it was."""
+    blunt, curved = even(), even(nose_mm=120.0)
+    fine = np.linspace(0.0, 120.0, 400)
+    outline = curved.outline
+    wide, high = (
+        np.interp(fine, [s.x_mm for s in outline], [getattr(s, f) for s in outline]) for f in ("width_mm", "height_mm")
+    )
+    assert float(np.trapezoid(wide * high, fine)) == pytest.approx(2 / 3 * 50 * 60 * 120, rel=0.05)
+    assert told(curved).mass.part_g.value < told(blunt).mass.part_g.value
+    at = [compute(with_body(b), scheme(), 61, False, False) for b in (blunt, curved)]
+    EI = [float(np.interp(300.0, a.layout.plan.y, a.solved.properties.EIxx[0])) for a in at]
+    assert EI[1] == pytest.approx(EI[0], rel=1e-6)
 
 
 def test_a_push_on_the_tail_bends_it_as_a_cantilever() -> None:

@@ -55,12 +55,13 @@ def _breaks(wing: LoadedPart) -> Iterator[Finding]:
     moment, _, torque = _of_each(wing, b)
     strength = np.minimum(wing.values[f"{name}.tension"], wing.values[f"{name}.compression"])
     slides = wing.values[f"{name}.panel_shear"]
-    pulled = moment * 0.5 * b.outer / b.second / strength[:, None]
+    along = np.abs((wing.of_both or wing.forces).axial) / b.area / b.count
+    pulled = (moment * 0.5 * b.outer / b.second + along) / strength[:, None]
     sheared = torque * 0.25 * b.outer / b.second / slides[:, None]
     n = np.where(b.here, load_factor(np.ones_like(strength), np.hypot(pulled, sheared)), np.inf)
     yield Finding(
         "boom_break", None, "", n, strength, per_factor(strength, n), "MPa",
-        "(M r / I / strength)² + (T r / J / shear strength)² = 1", "boom",
+        "((M r / I + pull / area) / strength)² + (T r / J / shear strength)² = 1", "boom",
     )  # fmt: skip
 
 

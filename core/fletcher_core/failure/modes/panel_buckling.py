@@ -36,6 +36,8 @@ _SHEAR_SHORT = 4.0
 #: what a real cylinder stands of what theory says: near the lower bound of tests at 50 to 150 radii to the thickness
 #: (NASA SP-8007 1968)
 _REAL = 0.45
+#: mm from which on a sheet on a wall is a wall too (own choice: papers, films and ply of plates are thinner)
+_THICK = 1.6
 #: a panel narrower than this many times its thickness does not buckle as one
 _NARROW = 2.0
 
@@ -62,22 +64,25 @@ def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
     """(EA, D, S) of a face, (R, S) or (R, 1): N/mm stretched, N mm bent, N/mm sheared through."""
     layout, m = wing.layout, wing.materials
     t = layout.section.wall_mm or 1.0
-    outer, inner = (np.zeros_like(wing.forces.moment) for _ in range(2))
+    nothing = np.zeros_like(wing.forces.moment)
+    sheets, B, D, S = nothing, nothing, nothing, m.foam.G[:, None] * t
     for p, row in enumerate(layout.sheet_rows):
         wide = layout.section.sheets.share_to[p] - layout.section.sheets.share_from[p]
         if row.face != face or row.bears != "all":
             continue
         # a sheet over a part of the panel counts by its part
         Et = m.sheet_Et[:, p, None] * m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
-        if row.inside > 0:
-            inner = inner + Et
-        else:
-            outer = outer + Et
+        # a second wall is no thin sheet: its middle lies so far out, and it bends and shears through by itself
+        thick = abs(row.t) if row.t > _THICK else 0.0
+        out = (-0.5 if row.inside > 0 else 0.5) * (t + thick)
+        sheets, B, D = sheets + Et, B + Et * out, D + Et * (out**2 + thick**2 / 12)
+        if thick:
+            there = m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
+            S = S + m.sheet_Gt[:, p, None] * there * (row.bears == "all")
     foam = m.foam.E[:, None] * t
-    EA = outer + inner + foam
-    B = 0.5 * t * (outer - inner)
-    D = 0.25 * t * t * (outer + inner) + foam * t * t / 12 - B**2 / EA
-    return EA, D / (1 - _NU**2), m.foam.G[:, None] * t
+    EA = sheets + foam
+    D = D + foam * t * t / 12 - B**2 / EA
+    return EA, D / (1 - _NU**2), S
 
 
 def buckles_at(along: Array, S: Array, short: Array | float = np.inf, across: float = _ACROSS) -> tuple[Array, Array]:

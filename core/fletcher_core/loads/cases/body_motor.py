@@ -1,4 +1,4 @@
-"""The motor's torque at full pull, as the nose feels it."""
+"""The motor's torque and pull, as the nose feels them."""
 
 from __future__ import annotations
 
@@ -29,7 +29,7 @@ def torque(pull_N: float, diameter_mm: float) -> float:
 
 
 def case(s: Setting) -> Case | None:
-    """Its torque, held at the wing; none without a motor."""
+    """Both are held at the wing; none without a motor."""
     c, pull = s.carried, asked(s.flight, "pull_g")
     if c is None or pull <= 0:
         return None
@@ -37,8 +37,8 @@ def case(s: Setting) -> Case | None:
     turn = torque(pull * s.weight, wide)
     return Case(
         id="body_motor", label="full motor", factor=1.0, unit="times",
-        pushes=(Push(0.0, _MOUNT, torque=turn),),
+        pushes=(Push(0.0, _MOUNT, torque=turn, along=-pull * s.weight),),
         reason=f"A pull of {pull * s.weight:.1f} N by a propeller of {wide:.0f} mm turns the nose with {turn:.0f} "
-        "N mm, twice the mean, for its pulses.",
+        "N mm, twice the mean, for its pulses, and pulls it along as far as the wing, which holds it.",
         source="Rankine 1865; Froude 1889: ideal jet; own estimates of efficiency and tip speed",
     )  # fmt: skip

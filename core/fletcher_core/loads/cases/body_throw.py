@@ -15,8 +15,9 @@ def case(s: Setting) -> Case | None:
     if c is None or factor <= 0:
         return None
     return Case(
-        id="body_throw", label="a hand throw", factor=factor, lumps=c.lumps, pitching=-_HANDED_ON / _ARM,
+        id="body_throw", label="a hand throw", factor=factor, lumps=c.lumps, pitching=-_HANDED_ON / _ARM, forward=1.0,
         reason="Held under the wing and swung as the arm swings round the shoulder, half of that taken out by the "
-        "wrist: the tail hangs back the more the longer it is. The push along the body is not looked at.",
+        "wrist: the tail hangs back the more the longer it is, and what lies behind the hand is pulled "
+        "along, what lies before it pushed.",
         source="a r of an arm of 70 cm; own estimate of the wrist",
     )  # fmt: skip

@@ -13,7 +13,7 @@ from ..aero import GRAVITY, pressure
 #: what a factor counts: times the aircraft's own weight, N, or times the case itself
 Unit = Literal["G", "N", "times"]
 #: what makes two cases load a part alike
-_LOADS = ("unit", "lift", "inertia", "aft", "force", "tip", "pushes", "sliding", "pitching", "yawing")
+_LOADS = ("unit", "lift", "inertia", "aft", "force", "tip", "pushes", "sliding", "forward", "pitching", "yawing")
 
 
 @dataclass(frozen=True)
@@ -30,7 +30,7 @@ class Lump:
 @dataclass(frozen=True)
 class Push:
     """A force on a body, evenly from start to end, mm behind its nose: N up, N sideways (`height` mm over the straight
-    line of its middles), N mm of torque; each for a factor of 1."""
+    line of its middles), N mm of torque, N along it towards the tail; each for a factor of 1."""
 
     start: float
     end: float
@@ -38,6 +38,7 @@ class Push:
     side: float = 0.0
     height: float = 0.0
     torque: float = 0.0
+    along: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -72,8 +73,8 @@ class Case:
 
     `factor` is the limit in this case, `unit` what it counts. `air` and `control` are whole shares of the
     pitching moment of the section and of full deflection of `surface`, at `speed_m_s`; they do not grow with
-    the factor. Of a body: what pushes it, what it carries, and its inertia sideways (weights), and as it turns nose up
-    and to the side (weights for each mm from `about_mm`).
+    the factor. Of a body: what pushes it, what it carries, its inertia sideways and as it is pushed forward (weights),
+    and as it turns nose up and to the side (weights for each mm from `about_mm`).
     """
 
     id: str
@@ -94,6 +95,7 @@ class Case:
     pushes: tuple[Push, ...] = ()
     lumps: tuple[Lump, ...] = ()
     sliding: float = 0.0
+    forward: float = 0.0
     pitching: float = 0.0
     yawing: float = 0.0
     #: mm behind a body's nose about which it turns: where the aircraft balances; None: the middle of its seat

@@ -104,17 +104,34 @@ def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _
     ) if sheets.count else np.zeros((0, *found.share.shape))  # fmt: skip
     side = np.where(sheets.inside > 0, RIGHT, LEFT).astype(np.intp)
     Gt, t_sheet, faces = (np.zeros((*G.shape, 2)) for _ in range(3))
+    within = np.zeros(G.shape)
     for p in range(sheets.count):
         on = m.sheet_on[:, p, None, None] * covers[p]
-        Gt[..., side[p]] += m.sheet_Gt[:, p, None, None] * on
+        Gt[..., side[p]] += m.sheet_Gt[:, p, None, None] * on * _shorter(layout, found, p)
         faces[..., side[p]] += m.sheet_Et[:, p, None, None] * on
         # what is thicker than a wall's lining, as the lid of a box, lies in the hollow and is counted there
         if side[p] == LEFT or sheets.t[p] <= layout.lining_mm:
             t_sheet[..., side[p]] += abs(float(sheets.t[p])) * on
+        else:
+            within += abs(float(sheets.t[p])) * on
     Gt[..., RIGHT] += _feet(layout, m, found)
     Et = m.foam.E[:, None, None] * np.where(ring, found.walls.t, 0.0) * left
-    made_of = WallMaterials(G, Gt, t_sheet, _solid(layout, found))
+    made_of = WallMaterials(G, Gt, t_sheet, _solid(layout, found), within)
     return _Made(found, covers, side, made_of, Stiffness(Et, faces))
+
+
+def _shorter(layout: SectionLayout, found: Loop, p: int) -> Array | float:
+    """(S, 1): how much longer the wall's inner face is than the middle of what lies on it in the hollow."""
+    t = float(layout.sheets.t[p])
+    if layout.sheets.inside[p] <= 0 or t <= layout.lining_mm:
+        return 1.0
+    assert layout.wall_mm is not None
+    long = [
+        sum(np.hypot(np.diff(x, axis=1), np.diff(z, axis=1)).sum(axis=1) for x, z in faces.values())
+        + sum(np.abs(faces[1][1][:, end] - faces[-1][1][:, end]) for end in (0, -1))
+        for faces in (apart(inner_faces(layout.outline, layout.wall_mm + more)) for more in (0.0, 0.5 * t))
+    ]
+    return np.asarray(long[0] / np.maximum(long[1], 1e-6))[:, None]
 
 
 def _foam_and_webs(layout: SectionLayout, m: SectionMaterials, found: Loop) -> Array:

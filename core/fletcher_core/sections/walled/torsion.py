@@ -84,6 +84,10 @@ def _load(walls: Walls, m: WallMaterials, at: Indices) -> Array:
     for side in (0, 1):
         for k in (side, 3 + side):
             shares[..., k] += sheet[..., side, None]
+    # across what lies in a hollow the function falls from the wall's to the hollow's
+    within = (0.5 * m.t_within * walls.arc[..., 1])[..., None]
+    shares[..., 1] += within
+    shares[..., 4] -= within
     places = np.where(at < 0, walls.twist.count, at).ravel()
     to = csr_array((np.ones(len(places)), (places, np.arange(len(places)))), shape=(walls.twist.count + 1, len(places)))
     load = np.asarray((to @ shares.reshape(v * s, -1).T).T).reshape(v, s, -1)

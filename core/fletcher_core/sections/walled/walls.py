@@ -77,10 +77,12 @@ class WallMaterials:
     Attributes
     ----------
     G : (V, S, E) MPa of the foam. Gt : (V, S, E, 2) N/mm of sheets on the left and the right face.
-    t_sheet : (V, S, E, 2) mm of them. solid : (S, E) where the right face looks at no hollow.
+    t_sheet : (V, S, E, 2) mm of them. t_within : (V, S, E) mm of what lies on the right face in the hollow, whose
+        area counts as that of the hollow. solid : (S, E) where the right face looks at no hollow.
     """
 
     G: Array
     Gt: Array
     t_sheet: Array
     solid: NDArray[np.bool_]
+    t_within: Array | float = 0.0
