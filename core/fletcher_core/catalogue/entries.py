@@ -144,6 +144,7 @@ class Board(Tagged):
     flute_pitch: S | None = maybe("From flute to flute", "mm")
     E: S | None = maybe("Stiffness of its plastic", "MPa")
     yield_: S | None = maybe("Strength of its plastic", "MPa")
+    plain_corner: S | None = maybe("A corner glued inside its flutes, beside one with fillets", "")
 
     @property
     def paper_faced(self) -> bool:

@@ -1,9 +1,10 @@
 """Sticks to and fro from wall to wall over an open side of a body: a lattice that stops it from shearing.
 
 Each mm of edge is handed E A b s / d³ for each unit of shear, as crossed bands (`bands.py`; Timoshenko and Gere 1961,
-laced columns), b the opening's width, s from foot to foot along the body, d² = b² + s². A stick bears pushed as well
-as pulled, so that one way is enough; it gives way where it buckles (Euler, its ends free to turn), snaps, or comes off
-at its foot.
+laced columns), b the opening's width, s from foot to foot along the body, d² = b² + s². Each foot slides by its glue,
+lap times width times G over the bond's thickness, one after the other with the stick. A stick bears pushed as well as
+pulled, so that one way is enough; it gives way where it buckles (Euler, its ends free to turn), snaps, or comes off at
+its foot.
 """
 
 from __future__ import annotations
@@ -15,6 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from ..catalogue import catalogue
 from ..fields import Problem, measure
 from ..units import Measure
 from .base import PieceBase
@@ -55,7 +57,7 @@ def _rows(piece: Diagonals, index: int, ground: Ground) -> Rows:
     def row(face: int, name: str, weight: Array, bears: Literal["flow", "none"]) -> SheetRow:
         prefix = f"diagonals_{name}.{piece.id}"
         return SheetRow(
-            index, prefix, 1, face, none, whole, piece.thickness_mm, False, False, weight, piece.glue, bears=bears
+            index, prefix, 1, face, none, whole, piece.thickness_mm, False, False, weight, bears=bears
         )  # fmt: skip
 
     return Rows(
@@ -68,20 +70,23 @@ def _rows(piece: Diagonals, index: int, ground: Ground) -> Rows:
 
 
 def _derived(piece: Diagonals, values: Values, ground: Ground) -> dict[str, Any]:
-    """For 1 mm2 of stick: E N/mm, kg/m3 as g/m2. What the lattice stands as a flow, N/mm: the push at which a stick
-    gives way over its length, where it is longest."""
+    """For 1 mm2 of stick: E N/mm, less what both feet slide where it is shortest, and kg/m3 as g/m2. What the lattice
+    stands as a flow, N/mm: the push at which a stick gives way over its length, where it is longest."""
     stock, area = f"stock.{piece.material}", piece.width_mm * piece.thickness_mm
     run = ground.run(piece.y_from_mm, piece.y_to_mm) > 0
-    long = float(np.hypot(ground.outline.chord, piece.pitch_mm)[run].max(initial=piece.pitch_mm))
+    each = np.hypot(ground.outline.chord, piece.pitch_mm)[run]
+    long, short = float(each.max(initial=piece.pitch_mm)), float(each.min(initial=1e4))
     E, thin = values[f"{stock}.E"], min(piece.width_mm, piece.thickness_mm)
+    foot = values[f"glue.{piece.glue}.G"] * piece.lap_mm * piece.width_mm / catalogue().glue[piece.glue].bond
+    slides = 1 + 2 * E * area / (foot * short)
     buckles = np.pi**2 * E * area * thin**2 / 12 / long**2
     snaps = area * np.minimum(values[f"{stock}.tension"], values[f"{stock}.compression"])
-    foot = values.get(f"glue.{piece.glue}.lap_on_foam", values["core.shear"])
-    comes_off = piece.lap_mm * piece.width_mm * np.minimum(foot, values["core.shear"])
+    holds = values.get(f"glue.{piece.glue}.lap_on_foam", values["core.shear"])
+    comes_off = piece.lap_mm * piece.width_mm * np.minimum(holds, values["core.shear"])
     stands = np.minimum(np.minimum(buckles, snaps), comes_off) / long
     bears, weighs, none = f"diagonals_bears.{piece.id}", f"diagonals_weighs.{piece.id}", 0.0 * E
     return {
-        f"{bears}.Et": none, f"{bears}.mass": none, f"{bears}.Gt": E, f"{bears}.tension": stands,
+        f"{bears}.Et": none, f"{bears}.mass": none, f"{bears}.Gt": E / slides, f"{bears}.tension": stands,
         f"{bears}.in_plane_shear": stands,
         f"{weighs}.Et": none, f"{weighs}.Gt": none, f"{weighs}.mass": values[f"{stock}.density"],
     }  # fmt: skip
@@ -105,6 +110,15 @@ def _needs(piece: Diagonals, ground: Ground) -> list[Need]:
     runs = [float(v) for v in np.hypot(chord, piece.pitch_mm) + 2 * piece.lap_mm] * len(FACES[piece.surface])
     sizes = {"width_mm": piece.width_mm, "thickness_mm": piece.thickness_mm}
     return [stick_needs("strip", piece.material, sizes, runs)] if runs else []
+
+
+def _glued_grams(piece: Diagonals, ground: Ground) -> float:
+    """Of both feet of every stick."""
+    glue, long = catalogue().glue[piece.glue], 2 * piece.lap_mm * max(len(_places(piece)) - 1, 0)
+    each = glue.bead.typical * 1e-3 if glue.bead is not None else 0.0
+    if glue.spread is not None:
+        each = glue.spread.typical * 1e-6 * piece.width_mm
+    return each * long * len(FACES[piece.surface])
 
 
 def _problems(piece: Diagonals, rows: list[MemberRow], ground: Ground) -> Iterator[Problem]:
@@ -141,7 +155,8 @@ KIND = Kind(
     ),
     bond=None,
     derived=_derived,
-    uses=lambda piece: [f"stock.{piece.material}"],
+    uses=lambda piece: [f"stock.{piece.material}", f"glue.{piece.glue}"],
+    glued_grams=_glued_grams,
     problems=_problems,
     only_hollow=True,
     over_openings=True,

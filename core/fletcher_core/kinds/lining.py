@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any, Literal
 
 import numpy as np
 from pydantic import Field, model_validator
 
 from ..catalogue import catalogue
-from ..fields import fault, measure
+from ..fields import Problem, fault, measure
 from .base import PieceBase
 from .kind import Kind, Offer, Room, Say, Values, minutes
 from .needs import WASTE
-from .rows import Ground, Need, Rows, SheetRow
+from .rows import Ground, MemberRow, Need, Rows, SheetRow
 
 _ROUND = "all_round"
 
@@ -113,6 +114,24 @@ def _needs(piece: Any, ground: Ground) -> list[Need]:
     return [Need("sheet", "foam", piece.material, area, {"thickness_mm": piece.thick_mm})]
 
 
+def _glued_grams(piece: Lining, ground: Ground) -> float:
+    """Of both side walls: top and bottom are told by their rows."""
+    spread = catalogue().glue[piece.glue].spread
+    if spread is None or piece.surface != _ROUND:
+        return 0.0
+    run = ground.run(piece.y_from_mm, piece.y_to_mm)
+    sides = np.trapezoid((ground.girth - 2 * ground.outline.chord) * run, ground.plan.s)
+    return spread.typical * 1e-6 * float(sides)
+
+
+def _problems(piece: Lining, rows: list[MemberRow], ground: Ground) -> Iterator[Problem]:
+    if catalogue().glue[piece.glue].spread is None:
+        yield Problem(
+            ("glue",), "glue", f"{catalogue().glue[piece.glue].label} comes in beads or drops.",
+            "Take a glue that can be spread over a whole wall.",
+        )  # fmt: skip
+
+
 def _size(piece: Lining, mm: Say) -> str:
     where = {"all_round": "all round", "both": "top and bottom"}.get(piece.surface, piece.surface)
     return f"second wall {mm(piece.thick_mm)} thick, {where}, {piece.lies}"
@@ -137,8 +156,9 @@ def _seen(piece: Lining, chord: Any, x_le: Any) -> tuple[Any, Any]:
 
 
 _COMMON: dict[str, Any] = {
-    "group": "sheets", "rows": _rows, "size": _size, "noun": "second wall", "stem": "lining", "needs": _needs, "band": _seen,
-    "minutes": minutes((6, 10, 20), (10, 20, 40)), "bond": "faced", "only_hollow": True,
+    "group": "sheets", "rows": _rows, "size": _size, "noun": "second wall", "stem": "lining", "needs": _needs,
+    "problems": _problems, "glued_grams": _glued_grams,
+    "minutes": minutes((6, 10, 20), (10, 20, 40)), "band": _seen, "bond": "faced", "only_hollow": True,
     "only_on": frozenset({"body"}),
 }  # fmt: skip
 

@@ -120,6 +120,8 @@ class BodyWalls(HollowSection):
 
     kind: Literal["walls"] = "walls"
     sheet_mm: float = measure("thickness of the walls", "size", 0.5, 30.0, 5.0)
+    #: of corrugated sheet: glue in the flutes alone, or a fillet along both faces too
+    corners: Literal["fillet", "plain"] = Field("fillet", json_schema_extra={"label": "glue in its corners"})
     #: of a shell of planks, each glued to the next along its edge; 0 where walls are cut, bent or moulded
     planks: int = Field(0, ge=0, le=60, json_schema_extra={"label": "planks round it"})
 

@@ -10,12 +10,12 @@ from numpy.typing import NDArray
 
 from ..analysis.solve import Solved
 from ..catalogue import catalogue
-from ..geometry import XI, Outline, boom_polygons, pod_polygon
+from ..geometry import XI, Outline, boom_polygons, pod_polygon, sheet_of
 from ..kinds import kind_of, share_along
 from ..model import Body, Scheme
 from ..sections import PartLayout
 from ..sections.figures import table_of
-from .verdict import Outlined, Plan, PlanPiece, PlanSurface, Slice, SlicePiece
+from .verdict import Outlined, Plan, PlanOpening, PlanPiece, PlanSurface, Slice, SlicePiece
 from .warnings import made_of
 
 Array = NDArray[np.float64]
@@ -83,6 +83,10 @@ def plan_drawing(layout: PartLayout) -> Plan:
     outline, booms = _pairs(*pod_polygon(layout.part, plan)), boom_polygons(layout.part, plan)
     # where a pod has ended nothing of it changes any more
     shown = [*plan.breaks[:-2], plan.breaks[-1]] if booms else plan.breaks
+    if isinstance(layout.part, Body) and layout.part.nose_mm > 0:
+        # a curve is drawn by many places, and none of them is a station
+        own = [s.x_mm for s in layout.part.stations] + [plan.half_span]
+        shown = [b for b in shown if any(abs(b - x) < 1e-6 for x in own)]
     pieces = []
     for piece in layout.pieces:
         ys, fore, aft = _band(layout, piece)
@@ -98,7 +102,31 @@ def plan_drawing(layout: PartLayout) -> Plan:
     return Plan(
         half_span_mm=plan.half_span, outline=outline, breaks_mm=[float(b) for b in shown], pieces=pieces,
         surfaces=_surfaces(layout), booms=[_pairs(*boom) for boom in booms],
+        openings=_openings(layout),
     )  # fmt: skip
+
+
+def _openings(layout: PartLayout) -> list[PlanOpening]:
+    """Of a body: top and bottom as wide as they are left out, a side wall as the wall itself."""
+    part, plan, found = layout.part, layout.plan, []
+    if not isinstance(part, Body):
+        return []
+    for gone in part.left_out:
+        inner = plan.breaks[(plan.breaks > gone.x_from_mm) & (plan.breaks < gone.x_to_mm)]
+        y = np.concatenate([[gone.x_from_mm], inner, [gone.x_to_mm]])
+        chord, x_le = plan.at(y)
+        wall = sheet_of(part).board
+        start, end = x_le + wall, x_le + chord - wall
+        if gone.width_mm is not None:
+            half = 0.5 * np.minimum(gone.width_mm, chord - 2 * wall)
+            start, end = x_le + 0.5 * chord - half, x_le + 0.5 * chord + half
+        if gone.side == "left":
+            start, end = x_le, x_le + wall
+        elif gone.side == "right":
+            start, end = x_le + chord - wall, x_le + chord
+        polygon = _pairs(np.concatenate([y, y[::-1]]), np.concatenate([start, end[::-1]]))
+        found.append(PlanOpening(side=gone.side, polygon=polygon))
+    return found
 
 
 def _surfaces(layout: PartLayout) -> list[PlanSurface]:

@@ -318,6 +318,13 @@ class PlanSurface(BaseModel):
     polygon: list[tuple[float, float]]
 
 
+class PlanOpening(BaseModel):
+    """A wall of a body that is left out, seen from above, as a closed polygon [y, x] in mm."""
+
+    side: str
+    polygon: list[tuple[float, float]]
+
+
 class Plan(BaseModel):
     """The part from above, mm."""
 
@@ -328,6 +335,7 @@ class Plan(BaseModel):
     surfaces: list[PlanSurface] = []
     #: what goes on where the outline ends
     booms: list[list[tuple[float, float]]] = []
+    openings: list[PlanOpening] = []
 
 
 class SlicePiece(BaseModel):

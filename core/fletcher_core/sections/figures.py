@@ -119,7 +119,9 @@ def _flutes(part: Part, board: Board) -> Table:
     if hollow:
         # of a wall that is sheared in its own plane, or bent across its flutes, only the ladder resists
         G, shear = ladder, plastic
+    plain = {} if board.plain_corner is None else {"core.plain_corner": board.plain_corner}
     return {
+        **plain,
         "core.E": _scaled(E, share),
         "core.G": _scaled(E, G),
         "core.shear": _scaled(yields, shear),
@@ -266,16 +268,24 @@ def _seam(key: str) -> Table:
     return {"density": _scaled(glue.bead, 1e6 / SEAM)}
 
 
+def _glue(key: str) -> Table:
+    glue = catalogue().glue[key]
+    table = {"G": glue.G, "lap_on_hard": glue.lap_on_hard}
+    if isinstance(glue.lap_on_foam, Spread):
+        table["lap_on_foam"] = glue.lap_on_foam
+    return table
+
+
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
     "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded, "stacked": _folded,
     "board": lambda key: _board_sheet(catalogue().board[key]),
-    "upright": _upright, "fillet": _fillet, "moving": _moving, "seam": _seam,
+    "upright": _upright, "fillet": _fillet, "moving": _moving, "seam": _seam, "glue": _glue,
     "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
 }  # fmt: skip
 
 
 #: all of them, by name
-FAMILIES = (*_FIGURES, "glue", "core")
+FAMILIES = (*_FIGURES, "core")
 
 #: families of figures whose materials stand in a table of another name
 _TABLES = {
@@ -287,14 +297,6 @@ _TABLES = {
 def table_of(family: str) -> str:
     """The table of the catalogue in which the materials of a family of figures stand."""
     return _TABLES.get(family, family)
-
-
-def _glue(key: str) -> Table:
-    glue = catalogue().glue[key]
-    table = {"G": glue.G, "lap_on_hard": glue.lap_on_hard}
-    if isinstance(glue.lap_on_foam, Spread):
-        table["lap_on_foam"] = glue.lap_on_foam
-    return table
 
 
 def spreads(layout: PartLayout) -> Table:

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..catalogue import catalogue
 from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, profile_of, sheet_of
 from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
 from ..kinds.rows import Faces
@@ -286,7 +287,8 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
         rows.patches += openings(part, ground)
         rows.sheets = cut_open(rows.sheets, rows.patches)
     if isinstance(made, HollowSection):
-        rows.patches += _seams(made, ground)
+        material = catalogue().board.get(part.core.material)
+        rows.patches += _seams(made, ground, material is not None and not material.paper_faced)
     if rows.patches:
         _cut(rows, ground)
         _round_notches(rows, [p.on for p in pieces], ground)
@@ -302,13 +304,19 @@ SEAM = 12.0
 _NOSE = 2.0
 
 
-def _seams(made: HollowSection, ground: Ground) -> list[PatchRow]:
+#: times the glue of a plain corner, of one with a fillet along both faces (own estimate)
+_FILLETS = 3.0
+
+
+def _seams(made: HollowSection, ground: Ground, fluted: bool) -> list[PatchRow]:
     """Glue in the nose and at the trailing edge: what is glued in mm, a thousandth of that as area, so that it takes no
     foam's place."""
     chord, here = ground.outline.chord, np.ones_like(ground.outline.chord)
     board = float(ground.outline.faces_at(np.zeros_like(chord))[0].mean())
     found = []
-    for share, width in ((0.0, _NOSE * min(board, SEAM)), (1.0, made.seam_mm)):
+    beads = _FILLETS if isinstance(made, BodyWalls) and fluted and made.corners == "fillet" else 1.0
+    for share, once in ((0.0, _NOSE * min(board, SEAM)), (1.0, made.seam_mm)):
+        width = beads * once
         at = np.clip(np.full_like(chord, share), 0.5 * width / chord, 1 - 0.5 * width / chord)
         found.append(PatchRow(None, f"seam.{made.glue}", at, at, -1, None, here, stands="beside", area=1e-3 * width))
     if isinstance(made, BodyWalls) and made.planks:

@@ -17,7 +17,7 @@ FACTS: tuple[Callable[[], Fact], ...] = (
     wings.rods_apart, wings.rod_in_tube, wings.taped_foam, wings.filmed_aileron, wings.web_between_caps,
     wings.soft_glue, wings.film_against_spar, wings.folded_choices, wings.brace_in_the_middle,
     wings.ribs_under_thin_sheets, bodies.open_bottom, bodies.flat_bodies,
-    bodies.spine_and_tube, bodies.formers, bodies.flutes, bodies.booms,
+    bodies.spine_and_tube, bodies.formers, bodies.flutes, bodies.corners, bodies.thicker, bodies.booms,
 )  # fmt: skip
 
 __all__ = ["FACTS", "Fact", "report"]

@@ -52,6 +52,17 @@ def test_it_is_a_lattice_of_bars(wide: float, pitch: float, width: float, bays: 
     assert E * width * 3.0 * float(stiffness_share(piece, np.array([wide]))[0]) == pytest.approx(by_hand, rel=1e-6)
 
 
+def test_its_feet_slide_by_their_glue() -> None:
+    """A stick between two springs, one after the other."""
+    piece, glue, long = sticks(), catalogue().glue["polyurethane_foaming"], math.hypot(WIDE, 60.0)
+    values = kind_of(piece).derived(piece, typical(box(piece).table, 1), box(piece).layout.ground)
+    stick = catalogue().stock["spruce"].E.typical * 12.0 / long
+    foot = glue.G.typical * 12.0 * 4.0 / glue.bond
+    whole = 1 / (1 / stick + 2 / foot)
+    assert float(values["diagonals_bears.d.Gt"][0]) * 12.0 / long == pytest.approx(whole, rel=1e-3)
+    assert whole < 0.7 * stick
+
+
 def test_they_stop_the_twist_better_than_tape() -> None:
     gone, taped, laid = twist(box()), twist(box(Bands(id="b", y_from_mm=FROM, y_to_mm=LONG))), twist(box(sticks()))
     assert laid < taped < gone

@@ -32,6 +32,7 @@ from fletcher_core.model import (
     SolidBody,
     explain,
 )
+from fletcher_core.report.drawing import plan_drawing
 from fletcher_core.report.on_edge import aside
 from fletcher_core.report.stand import stand
 from fletcher_core.search import Found, Wish, search
@@ -42,7 +43,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from .test_body import LONG, SEAT, WING_AT, even, scheme, with_body
+from .test_body import LONG, SEAT, WING_AT, even, scheme, told, with_body
 
 BOARD = "foamboard_light"
 
@@ -100,12 +101,12 @@ def test_a_deep_plate_falls_over_where_theory_says() -> None:
     s, EI, GJ = np.linspace(0, 500, 201), 8e5, 5e5
     root = math.sqrt(EI * GJ)
     ones = np.ones((1, len(s)))
-    for moment, told in (
+    for moment, falls in (
         (500 - s, 4.013 * root / 500**2),
         (0 * s + 1, 0.5 * np.pi * root / 500),
         (0.5 * (500 - s) ** 2, 12.85 * root / 500**3),
     ):
-        assert float(falls_at(s, moment[None], EI * ones, GJ * ones)[0]) == pytest.approx(told, rel=5e-3)
+        assert float(falls_at(s, moment[None], EI * ones, GJ * ones)[0]) == pytest.approx(falls, rel=5e-3)
     assert np.isinf(falls_at(s, 0 * ones, EI * ones, GJ * ones)[0])
 
 
@@ -339,7 +340,7 @@ def test_a_search_tells_what_the_bench_tells(body: Body) -> None:
 @pytest.mark.parametrize("flutes", ["along", "across"])
 def test_a_box_of_corrugated_sheet_is_two_thin_boxes_and_what_stands_between(flutes: Any) -> None:
     """EI of both faces as thin boxes, and of the webs between where they run along; GJ by Bredt of the faces alone."""
-    body = even(core=Core(material="corrugated_pp_3", flutes=flutes))
+    body = even(core=Core(material="corrugated_pp_3", flutes=flutes), walls=BodyWalls(corners="plain"))
     board = catalogue().board["corrugated_pp_3"]
     assert board.wall is not None
     assert board.flute_pitch is not None
@@ -563,3 +564,57 @@ def test_what_is_left_out_says_what_it_saves_and_costs() -> None:
     assert f"costs {100 * lost:.0f} % of the twist stiffness" in said
     assert f"instead of {abs(math.degrees(float(shut.tip_twists[0]))):.1f}°" in said
     assert evaluate(with_body(even()), scheme()).openings == []
+
+
+def test_a_corner_glued_inside_its_flutes_holds_a_fifth() -> None:
+    def opens(how: str) -> tuple[float, float]:
+        walls = BodyWalls(glue="hot_melt_low", corners=how)  # type: ignore[arg-type]
+        v = told(even(walls=walls, core=Core(material="corrugated_pp_3", flutes="along")))
+        return min(m.n for m in v.modes if m.mode == "seam"), v.mass.part_g.value
+
+    (fillet, heavy), (plain, light) = opens("fillet"), opens("plain")
+    share = catalogue().board["corrugated_pp_3"].plain_corner
+    assert share is not None
+    assert plain / fillet == pytest.approx(share.typical, rel=0.05)  # beside its own weight
+    assert light < heavy
+    # of paper-faced board there are no flutes, and it is all one
+    board = [told(even(walls=BodyWalls(corners=how))) for how in ("fillet", "plain")]  # type: ignore[arg-type]
+    assert board[0].mass.part_g.value == board[1].mass.part_g.value
+    assert [m.n for m in board[0].modes] == [m.n for m in board[1].modes]
+
+
+def test_formers_under_the_seat_keep_the_wing_from_being_pressed_in() -> None:
+    """Walls, and one former after the other, by hand: foam's plateau, and what a former's edge stands."""
+    core, walls = Core(material="xps_sheet"), BodyWalls(sheet_mm=3.0)
+
+    def stands(*pieces: Any) -> float:
+        a = compute(with_body(even(core=core, walls=walls)), scheme(*pieces), 61, False, False)
+        found = next(f for f in a.solved.findings if f.mode == "pressed_in")
+        k = int(np.argmin(abs(a.layout.plan.y - (WING_AT + 0.5 * SEAT))))
+        return float(np.broadcast_to(found.allowable, found.n.shape)[0, k])
+
+    bare = stands()
+    xps = catalogue().foam["xps_sheet"]
+    formers = FoamRibs(id="f", material="xps_sheet", thickness_mm=6.0, y_from_mm=10.0, y_to_mm=840.0, spacing_mm=60.0)
+    count = sum(WING_AT <= 10.0 + 60.0 * k <= WING_AT + SEAT for k in range(14))
+    by_hand = xps.compression_10pct.typical * count * 6.0 * (50.0 - 2 * 3.0) / SEAT
+    assert stands(formers) - bare == pytest.approx(by_hand, rel=1e-3)
+    assert stands(formers.model_copy(update={"on": False})) == pytest.approx(bare)
+    # far from the seat they bear nothing of it
+    assert stands(formers.model_copy(update={"y_from_mm": 500.0})) == pytest.approx(bare)
+
+
+def test_what_is_left_out_is_drawn_where_it_is() -> None:
+    gone = [
+        LeftOut(side="bottom", x_from_mm=450.0, x_to_mm=700.0),
+        LeftOut(side="top", x_from_mm=60.0, x_to_mm=160.0, width_mm=20.0),
+        LeftOut(side="right", x_from_mm=500.0, x_to_mm=600.0),
+    ]
+    drawn = plan_drawing(compute(with_body(even(left_out=gone)), scheme(), 61, False, False).layout).openings
+    assert [one.side for one in drawn] == ["bottom", "top", "right"]
+    wall = catalogue().board["foamboard_light"].thickness.typical
+    spans = [(min(x for _, x in one.polygon), max(x for _, x in one.polygon)) for one in drawn]
+    assert spans[0] == pytest.approx((wall, 50.0 - wall), abs=0.02)
+    assert spans[1] == pytest.approx((15.0, 35.0), abs=0.02)
+    assert spans[2] == pytest.approx((50.0 - wall, 50.0), abs=0.02)
+    assert {round(y) for y, _ in drawn[1].polygon} == {60, 160}

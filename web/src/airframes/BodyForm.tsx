@@ -33,7 +33,7 @@ function madeAs(body: Body, kind: Made["kind"], catalogue: Catalogue): Body {
   const glue = "glue" in body.walls ? body.walls.glue : "polyurethane_foaming";
   return {
     ...body,
-    walls: { kind, glue, seam_mm: 12, sheet_mm: 5, planks: 0, peeled_inside: "none", peeled_outside: "none" },
+    walls: { kind, glue, seam_mm: 12, sheet_mm: 5, planks: 0, corners: "fillet", peeled_inside: "none", peeled_outside: "none" },
     core: board || catalogue.foam.some((f) => f.id === material) ? core : { ...core, material: folds },
   };
 }
@@ -199,8 +199,18 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeShape, takeJ
             </div>
           </div>
         ))}
+        <div className={grid}>
+          <MeasureField
+            label="The nose closes in a curve, over"
+            path={`${at}nose_mm`}
+            kind="length"
+            value={body.nose_mm}
+            onChange={(v) => set({ nose_mm: v }, "nose")}
+            hint="0: it is cut off square"
+          />
+        </div>
         {body.stations.length < 12 && (
-          <button type="button" className="btn" onClick={addStation}>
+          <button type="button" className="btn mt-2" onClick={addStation}>
             Add a station
           </button>
         )}
@@ -297,6 +307,18 @@ export function BodyForm({ at, body, catalogue, grid, onChange, takeShape, takeJ
               value={made.planks}
               onChange={(v) => setMade({ ...made, planks: Math.round(v) }, "planks")}
               hint="0: cut, bent or moulded walls"
+            />
+          )}
+          {made.kind === "walls" && ofBoard && !papered && (
+            <ChoiceField
+              label="Glue in its corners"
+              path={`${at}walls.corners`}
+              value={made.corners}
+              onChange={(corners) => setMade({ ...made, corners }, "corners")}
+              options={[
+                { value: "fillet", label: "a fillet along both faces" },
+                { value: "plain", label: "inside the flutes alone: a fifth of the hold" },
+              ]}
             />
           )}
           {made.kind !== "solid" && ofBoard && !papered && (

@@ -5,7 +5,7 @@ import { COLOUR } from "../drawing/colours";
 import { pointIn, polygon, useWidth } from "../drawing/frame";
 import { length } from "../lib/show";
 import { useUnits } from "../session";
-import { dragged, type Edge, edgeAt, type Station } from "./dragStation";
+import { dragged, drawnOutline, type Edge, edgeAt, type Station } from "./dragStation";
 
 const EDGES: Record<"side" | "above", Edge[]> = { side: ["top", "bottom"], above: ["side"] };
 const SAID: Record<Edge, string> = { top: "top edge", bottom: "bottom edge", side: "side" };
@@ -30,8 +30,9 @@ function View({ body, name, onDrag, from, u, long }: ViewProps) {
   const { stations, boom } = body;
   const side = from === "side";
   // up is up: y runs down
-  const high = stations.map((s) => [s.x_mm, -edgeAt(s, side ? "top" : "side")]);
-  const low = stations.map((s) => [s.x_mm, side ? -edgeAt(s, "bottom") : edgeAt(s, "side")]);
+  const drawn = drawnOutline(stations, body.nose_mm);
+  const high = drawn.map((s) => [s.x_mm, -edgeAt(s, side ? "top" : "side")]);
+  const low = drawn.map((s) => [s.x_mm, side ? -edgeAt(s, "bottom") : edgeAt(s, "side")]);
   const ys = [...high, ...low].map((p) => p[1]!);
   const pad = 16 * u;
   const [top, bottom] = [Math.min(...ys) - pad, Math.max(...ys) + pad];

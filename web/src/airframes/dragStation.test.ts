@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { dragged, edgeAt, type Station } from "./dragStation";
+import { dragged, drawnOutline, edgeAt, type Station } from "./dragStation";
 
 function station(x_mm: number): Station {
   return { x_mm, width_mm: 60, height_mm: 80, middle_mm: 10, roundness: 0, joint: null };
@@ -34,5 +34,21 @@ describe("a station that is dragged", () => {
     const after = dragged(three, 1, "top", 300, 90);
     expect(after[0]).toBe(three[0]);
     expect(after[2]).toBe(three[2]);
+  });
+});
+
+describe("a curved nose", () => {
+  const blunt = [
+    { x_mm: 0, width_mm: 60, height_mm: 80, middle_mm: 0 },
+    { x_mm: 100, width_mm: 60, height_mm: 80, middle_mm: 0 },
+    { x_mm: 400, width_mm: 30, height_mm: 40, middle_mm: 10 },
+  ];
+  it("is drawn as a quarter of an ellipse, and leaves what lies behind it", () => {
+    const drawn = drawnOutline(blunt, 100);
+    expect(drawn[0]).toMatchObject({ x_mm: 0, width_mm: 8, height_mm: 8 });
+    const at20 = drawn.find((s) => s.x_mm === 20)!;
+    expect(at20.width_mm).toBeCloseTo(60 * Math.sqrt(1 - 0.8 ** 2));
+    expect(drawn.filter((s) => s.x_mm >= 100)).toEqual(blunt.slice(1));
+    expect(drawnOutline(blunt, 0)).toBe(blunt);
   });
 });

@@ -1318,6 +1318,61 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * BoardLining
+         * @description A second wall of paper-faced board, of its own thickness.
+         */
+        BoardLining: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "board_lining";
+            /**
+             * Lies
+             * @default inside
+             * @enum {string}
+             */
+            lies: "inside" | "outside";
+            /**
+             * Material
+             * @default foamboard_light
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Surface
+             * @default all_round
+             * @enum {string}
+             */
+            surface: "all_round" | "top" | "bottom" | "both";
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * BoardRibs
          * @description Ribs cut from paper-faced board, of its own thickness.
          */
@@ -1455,6 +1510,11 @@ export interface components {
             hook_mm?: number | null;
             /** Left Out */
             left_out?: components["schemas"]["LeftOut"][];
+            /**
+             * Nose Mm
+             * @default 0
+             */
+            nose_mm: number;
             /** Propeller Mm */
             propeller_mm?: number | null;
             /**
@@ -1512,6 +1572,12 @@ export interface components {
          * @description What the walls are made of, beside their material.
          */
         BodyWalls: {
+            /**
+             * Corners
+             * @default fillet
+             * @enum {string}
+             */
+            corners: "fillet" | "plain";
             /**
              * Glue
              * @default polyurethane_foaming
@@ -2363,6 +2429,75 @@ export interface components {
             piece: number;
         };
         /**
+         * Diagonals
+         * @description Sticks to and fro over an open side.
+         */
+        Diagonals: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "diagonals";
+            /**
+             * Lap Mm
+             * @default 12
+             */
+            lap_mm: number;
+            /**
+             * Material
+             * @default spruce
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Pitch Mm
+             * @default 60
+             */
+            pitch_mm: number;
+            /**
+             * Surface
+             * @default bottom
+             * @enum {string}
+             */
+            surface: "top" | "bottom" | "both";
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Width Mm
+             * @default 4
+             */
+            width_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
+        };
+        /**
          * Dot
          * @description One of the evaluate_many, by the quick model, for the cloud behind the front.
          */
@@ -2540,6 +2675,66 @@ export interface components {
              * @enum {string}
              */
             use: "trainer" | "sport" | "aerobatic" | "close" | "combat" | "survey" | "glider";
+        };
+        /**
+         * FoamLining
+         * @description A second wall of foam.
+         */
+        FoamLining: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "foam_lining";
+            /**
+             * Lies
+             * @default inside
+             * @enum {string}
+             */
+            lies: "inside" | "outside";
+            /**
+             * Material
+             * @default xps_sheet
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Surface
+             * @default all_round
+             * @enum {string}
+             */
+            surface: "all_round" | "top" | "bottom" | "both";
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /**
          * FoamRibs
@@ -3704,7 +3899,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "foam_web" | "boards" | "box" | "foam_ribs" | "board_ribs" | "wood_ribs" | "cross" | "bead" | "cord" | "skin" | "tape" | "bands" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
+            kind: "rod" | "tube" | "strip" | "sandwich" | "web" | "foam_web" | "boards" | "box" | "foam_ribs" | "board_ribs" | "wood_ribs" | "cross" | "bead" | "cord" | "skin" | "tape" | "bands" | "spiral" | "diagonals" | "foam_lining" | "board_lining" | "cloth" | "block" | "plate" | "pocket" | "notch" | "build_tube_film" | "build_rods" | "build_web_caps" | "build_box" | "build_skin" | "rod_pair";
             scheme: components["schemas"]["Scheme"];
         };
         /**
@@ -3724,6 +3919,11 @@ export interface components {
             breaks_mm: number[];
             /** Half Span Mm */
             half_span_mm: number;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["PlanOpening"][];
             /** Outline */
             outline: [
                 number,
@@ -3736,6 +3936,19 @@ export interface components {
              * @default []
              */
             surfaces: components["schemas"]["PlanSurface"][];
+        };
+        /**
+         * PlanOpening
+         * @description A wall of a body that is left out, seen from above, as a closed polygon [y, x] in mm.
+         */
+        PlanOpening: {
+            /** Polygon */
+            polygon: [
+                number,
+                number
+            ][];
+            /** Side */
+            side: string;
         };
         /**
          * PlanPiece
@@ -3950,7 +4163,7 @@ export interface components {
             /** Part G */
             part_g: number;
             /** Pieces */
-            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Spiral"] | components["schemas"]["Diagonals"] | components["schemas"]["FoamLining"] | components["schemas"]["BoardLining"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
             /** Price */
             price: number | null;
             /** Twist Deg */
@@ -4490,7 +4703,7 @@ export interface components {
              */
             part: "wing" | "tailplane" | "fin" | "body";
             /** Pieces */
-            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+            pieces?: (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Spiral"] | components["schemas"]["Diagonals"] | components["schemas"]["FoamLining"] | components["schemas"]["BoardLining"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
         };
         /**
          * Screen
@@ -5010,6 +5223,65 @@ export interface components {
              * @enum {string}
              */
             kind: "solid";
+        };
+        /**
+         * Spiral
+         * @description Tape wound round a body from one place to another.
+         */
+        Spiral: {
+            /**
+             * Angle Deg
+             * @default 45
+             */
+            angle_deg: number;
+            /**
+             * Gap Mm
+             * @default 40
+             */
+            gap_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "spiral";
+            /**
+             * Material
+             * @default packing_tape
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Width Mm
+             * @default 24
+             */
+            width_mm: number;
+            /**
+             * Wound
+             * @default both_ways
+             * @enum {string}
+             */
+            wound: "both_ways" | "one_way";
+            /**
+             * Y From Mm
+             * @default 0
+             */
+            y_from_mm: number;
+            /**
+             * Y To Mm
+             * @default 400
+             */
+            y_to_mm: number;
         };
         /**
          * SpliceQuestion
@@ -8056,7 +8328,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
+                    "application/json": (components["schemas"]["Rod"] | components["schemas"]["Tube"] | components["schemas"]["Strip"] | components["schemas"]["Sandwich"] | components["schemas"]["Web"] | components["schemas"]["FoamWeb"] | components["schemas"]["BoardSpar"] | components["schemas"]["BoxSpar"] | components["schemas"]["FoamRibs"] | components["schemas"]["BoardRibs"] | components["schemas"]["WoodRibs"] | components["schemas"]["CrossSheet"] | components["schemas"]["Bead"] | components["schemas"]["Cord"] | components["schemas"]["Skin"] | components["schemas"]["TapeStrip"] | components["schemas"]["Bands"] | components["schemas"]["Spiral"] | components["schemas"]["Diagonals"] | components["schemas"]["FoamLining"] | components["schemas"]["BoardLining"] | components["schemas"]["Cloth"] | components["schemas"]["Block"] | components["schemas"]["Plate"] | components["schemas"]["Pocket"] | components["schemas"]["Notch"])[];
                 };
             };
             /** @description Unprocessable Entity */

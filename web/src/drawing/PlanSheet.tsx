@@ -24,6 +24,7 @@ interface Props {
 }
 
 const INK = COLOUR.ink;
+const OPEN: Record<string, string> = { top: "top", bottom: "bottom", left: "left side", right: "right side" };
 /** The wing's own height on the board at most, in pixels. */
 const TALLEST = 300;
 /** Sticks and tapes, whose ends a finger must be able to hit. */
@@ -161,6 +162,33 @@ export function PlanSheet(props: Props) {
             />
           );
         })}
+        {plan.openings?.map((gone, k) => (
+          <g key={k} pointerEvents="none">
+            <polygon
+              points={polygon(gone.polygon)}
+              fill={gone.side === "bottom" ? "none" : COLOUR.board}
+              stroke={INK}
+              strokeWidth={1.2}
+              strokeDasharray={gone.side === "bottom" ? "2 4" : undefined}
+              vectorEffect="non-scaling-stroke"
+            />
+            <text
+              x={mean(gone.polygon, 0)}
+              y={
+                (gone.side === "left" ? Math.min : Math.max)(...gone.polygon.map((p) => p[1]!)) +
+                (gone.side === "left" ? -5 : gone.side === "right" ? 15 : -5) * u
+              }
+              fontSize={13 * u}
+              textAnchor="middle"
+              fill={COLOUR.pencil}
+              stroke={COLOUR.paper}
+              strokeWidth={4 * u}
+              paintOrder="stroke"
+            >
+              {`${OPEN[gone.side] ?? gone.side} open`}
+            </text>
+          </g>
+        ))}
         {plan.surfaces?.map((s) => (
           <g key={s.which} pointerEvents="none">
             <polygon points={polygon(s.polygon)} fill={COLOUR.kraftPale} fillOpacity={0.55} stroke={INK} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />

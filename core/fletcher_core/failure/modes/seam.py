@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from ...catalogue import catalogue
 from ...geometry import EDGE
-from ...model.aerofoil import HollowSection, SheetedSection
+from ...model.aerofoil import BodyWalls, HollowSection, SheetedSection
 from ..state import Finding, LoadedPart, Mode, both_ways, per_factor
 
 Array = NDArray[np.float64]
@@ -44,7 +44,12 @@ def strength_of(wing: LoadedPart, figure: str) -> Array:
     board = catalogue().board.get(wing.layout.part.core.material)
     if glue is not None and board is not None and not board.paper_faced and catalogue().glue[made.glue].pp != "ok":
         glue = _UNTRIED * glue
-    return strength if glue is None else np.minimum(strength, glue)
+    found = strength if glue is None else np.minimum(strength, glue)
+    plain = wing.values.get("core.plain_corner")
+    if isinstance(made, BodyWalls) and made.corners == "plain" and plain is not None:
+        # what is glued hangs on the ends of flute walls alone
+        found = found * plain
+    return np.asarray(found)
 
 
 def find(wing: LoadedPart) -> Iterator[Finding]:
