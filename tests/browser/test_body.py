@@ -263,3 +263,41 @@ def test_a_body_begins_again_from_a_ready_shape(demo: Page) -> None:
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_label("Its bore")).to_be_visible()
     saved(page)
+
+
+def test_sticks_to_and_fro_over_an_open_bottom_and_a_thicker_curved_nose(demo: Page) -> None:
+    page = demo
+    bodiless(page)
+    with_a_new_body(page)
+    page.get_by_role("tab", name="Airframe").click()
+    page.get_by_role("button", name="Leave a wall open").click()
+    saved(page)
+    # the nose closes over less than the body is long, or is told so at its field
+    nose = page.get_by_label("The nose closes in a curve, over")
+    nose.fill("600")
+    nose.press("Tab")
+    told = page.get_by_role("alert").filter(has_text="The nose would close over")
+    if typed(page.get_by_label("Behind the nose", exact=True).last) < 600:
+        expect(told.first).to_be_visible()
+        expect(nose).to_have_attribute("aria-invalid", "true")
+    nose.fill("70")
+    nose.press("Tab")
+    expect(told).to_have_count(0)
+    saved(page)
+    page.get_by_role("tab", name="Ledger").click()
+    plan = page.get_by_role("group", name="The body from above, nose on the left")
+    expect(plan.get_by_text("bottom open")).to_be_visible()
+    before = number(page.get_by_test_id("twist"))
+    add(page, "Sticks to and fro over an opening")
+    saved(page)
+    expect(page.get_by_label("Starts, behind the nose")).to_be_visible()
+    page.get_by_label("Width of a stick").fill("5")
+    expect(page.get_by_test_id("ledger")).to_contain_text("5 mm × 3 mm sticks to and fro")
+    saved(page)
+    assert number(page.get_by_test_id("twist")) < before
+    page.get_by_role("button", name="Done").click()
+    add(page, "Second wall of foam")
+    expect(page.get_by_label("Wall", exact=True)).to_have_value("all_round")
+    expect(page.get_by_label("Wall", exact=True).locator("option:checked")).to_have_text("all round")
+    expect(page.get_by_test_id("ledger")).to_contain_text("second wall 3 mm thick, all round, inside")
+    saved(page)

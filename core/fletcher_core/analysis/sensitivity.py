@@ -40,6 +40,7 @@ _METHODS = {
     "tube_crush": "when a tube is crushed",
     "skin_tension": "when a skin tears",
     "skin_wrinkling": "when a skin wrinkles",
+    "lattice": "when a stick over an opening gives way",
     "seam": "when a glued seam opens",
     "seam_peel": "when a glued seam peels",
     "side_wall": "when a side wall buckles",

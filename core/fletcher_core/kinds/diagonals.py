@@ -86,8 +86,7 @@ def _derived(piece: Diagonals, values: Values, ground: Ground) -> dict[str, Any]
     stands = np.minimum(np.minimum(buckles, snaps), comes_off) / long
     bears, weighs, none = f"diagonals_bears.{piece.id}", f"diagonals_weighs.{piece.id}", 0.0 * E
     return {
-        f"{bears}.Et": none, f"{bears}.mass": none, f"{bears}.Gt": E / slides, f"{bears}.tension": stands,
-        f"{bears}.in_plane_shear": stands,
+        f"{bears}.Et": none, f"{bears}.mass": none, f"{bears}.Gt": E / slides, f"{bears}.lattice": stands,
         f"{weighs}.Et": none, f"{weighs}.Gt": none, f"{weighs}.mass": values[f"{stock}.density"],
     }  # fmt: skip
 

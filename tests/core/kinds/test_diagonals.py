@@ -76,7 +76,7 @@ def test_a_thin_stick_buckles_and_a_thick_one_comes_off_at_its_foot() -> None:
     def stands(piece: Diagonals) -> float:
         a = box(piece)
         values = kind_of(piece).derived(piece, typical(a.table, 1), a.layout.ground)
-        return float(values["diagonals_bears.d.tension"][0]) * long
+        return float(values["diagonals_bears.d.lattice"][0]) * long
 
     thin = sticks(width_mm=1.0, thickness_mm=1.0, lap_mm=60.0)
     euler = math.pi**2 * spruce.E.typical * 1.0**4 / 12 / long**2

@@ -1,4 +1,4 @@
-import { halfSpan, partOf } from "../lib/parts";
+import { halfSpan, isOnEdge, partOf } from "../lib/parts";
 import { factor } from "../lib/show";
 import { useCatalogue } from "../session";
 import { focusOn } from "../lib/focusOn";
@@ -48,6 +48,7 @@ export function LedgerTab({ bench }: { bench: Bench }) {
             piece={piece}
             index={bench.index}
             half={halfSpan(partOf(bench.file.airframe, scheme.part))}
+            on={scheme.part !== "body" ? "half" : isOnEdge(partOf(bench.file.airframe, scheme.part)) ? "profile" : "body"}
             catalogue={catalogue}
             cautions={cautions}
             onChange={(next, key) => bench.changePiece(piece.id, next, key)}

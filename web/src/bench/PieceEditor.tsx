@@ -1,12 +1,15 @@
 import type { Catalogue, Choice, Piece } from "../api/types";
 import { focusOn } from "../lib/focusOn";
 import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
+import { choiceWord, fieldLabel, type LaidOn, wholeHint } from "./pieceWords";
 
 interface Props {
   piece: Piece;
   index: number;
   /** Half span of the part, mm. */
   half: number;
+  /** What it is laid on: a body is told from its nose on. */
+  on: LaidOn;
   catalogue: Catalogue;
   cautions: string[];
   onChange: (next: (piece: Piece) => Piece, key: string) => void;
@@ -23,33 +26,6 @@ interface FieldFacts {
   table?: string;
 }
 
-/** The bench's own words where the file's are too dry. */
-const LABELS: Record<string, string> = {
-  y_from_mm: "Starts, out from the root",
-  y_to_mm: "Ends, out from the root",
-  chord_from: "On the chord at its start",
-  chord_to: "On the chord at its end",
-  x_from: "From, on the chord",
-  x_to: "To, on the chord",
-  nose_lap_mm: "Laps round the nose by",
-  lying: "Lies",
-  name: "Your name for it",
-};
-const WORDS: Record<string, string> = {
-  on_edge: "on edge",
-  flat: "flat on each other",
-  along: "along the span",
-  across: "along the chord",
-  upright: "upright: keeps caps apart",
-  middle: "in the middle",
-  both: "top and bottom",
-  leading: "leading edge",
-  trailing: "trailing edge",
-  hand: "by hand",
-  vacuum: "under vacuum",
-  through: "right through",
-};
-const WORDS_OF: Record<string, Record<string, string>> = { level: { top: "under the top", bottom: "above the bottom" } };
 const EMPTY: Record<string, string> = { glue: "its own adhesive", sleeve_material: "none: hollow", cap_material: "none" };
 /** Fields that mean nothing until another one says so. */
 const SHOWN: Record<string, (piece: Values) => boolean> = {
@@ -98,7 +74,7 @@ function inSight(form: HTMLFormElement | null): void {
   if (form && window.matchMedia("(max-width: 640px)").matches) form.scrollIntoView({ block: "start", behavior: "smooth" });
 }
 
-export function PieceEditor({ piece, index, half, catalogue, cautions, onChange, onRemove, onClose }: Props) {
+export function PieceEditor({ piece, index, half, on, catalogue, cautions, onChange, onRemove, onClose }: Props) {
   const at = (field: string) => `pieces.${index}.${field}`;
   const set = (field: string, value: unknown) => onChange((now) => ({ ...now, [field]: value }) as Piece, `${piece.id}.${field}`);
   const record = piece as unknown as Values;
@@ -132,7 +108,7 @@ export function PieceEditor({ piece, index, half, catalogue, cautions, onChange,
 
   function entry(name: string) {
     const facts = fields[name]!;
-    const label = LABELS[name] ?? sentence(facts.label ?? name);
+    const label = fieldLabel(name, on) ?? sentence(facts.label ?? name);
     const value = record[name];
     if (facts.table) {
       const all = choices(catalogue, piece, name, facts.table);
@@ -151,14 +127,13 @@ export function PieceEditor({ piece, index, half, catalogue, cautions, onChange,
       );
     }
     if (facts.enum) {
-      const words = (v: string) => WORDS_OF[name]?.[v] ?? WORDS[v] ?? v;
       return (
         <ChoiceField
           label={label}
           path={at(name)}
           value={String(value)}
           onChange={(v) => set(name, v)}
-          options={facts.enum.map((v) => ({ value: v, label: words(v) }))}
+          options={facts.enum.map((v) => ({ value: v, label: choiceWord(name, v, on) }))}
         />
       );
     }
@@ -181,7 +156,7 @@ export function PieceEditor({ piece, index, half, catalogue, cautions, onChange,
         kind={facts.quantity as Kind}
         value={(value as number | null) ?? null}
         onChange={(v) => set(name, v)}
-        {...(ALONG.has(name) && { whole: half, hint: name === "y_to_mm" ? "or 60 %, of the half span" : undefined })}
+        {...(ALONG.has(name) && { whole: half, hint: name === "y_to_mm" ? wholeHint(on) : undefined })}
       />
     );
   }

@@ -172,21 +172,6 @@ export function PlanSheet(props: Props) {
               strokeDasharray={gone.side === "bottom" ? "2 4" : undefined}
               vectorEffect="non-scaling-stroke"
             />
-            <text
-              x={mean(gone.polygon, 0)}
-              y={
-                (gone.side === "left" ? Math.min : Math.max)(...gone.polygon.map((p) => p[1]!)) +
-                (gone.side === "left" ? -5 : gone.side === "right" ? 15 : -5) * u
-              }
-              fontSize={13 * u}
-              textAnchor="middle"
-              fill={COLOUR.pencil}
-              stroke={COLOUR.paper}
-              strokeWidth={4 * u}
-              paintOrder="stroke"
-            >
-              {`${OPEN[gone.side] ?? gone.side} open`}
-            </text>
           </g>
         ))}
         {plan.surfaces?.map((s) => (
@@ -221,6 +206,25 @@ export function PlanSheet(props: Props) {
               strokeDasharray={p.on ? undefined : "4 4"}
               vectorEffect="non-scaling-stroke"
             />
+          </g>
+        ))}
+        {plan.openings?.map((gone, k) => (
+          <g key={k} pointerEvents="none">
+            <text
+              x={mean(gone.polygon, 0)}
+              y={
+                (gone.side === "left" ? Math.min : Math.max)(...gone.polygon.map((p) => p[1]!)) +
+                (gone.side === "left" ? -5 : gone.side === "right" ? 15 : -5) * u
+              }
+              fontSize={13 * u}
+              textAnchor="middle"
+              fill={COLOUR.pencil}
+              stroke={COLOUR.paper}
+              strokeWidth={4 * u}
+              paintOrder="stroke"
+            >
+              {`${OPEN[gone.side] ?? gone.side} open`}
+            </text>
           </g>
         ))}
         {ticks.map((y) => (

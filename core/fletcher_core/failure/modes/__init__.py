@@ -8,6 +8,7 @@ from .core_stress import COMPRESSION as core_compression
 from .core_stress import FLAT as core_flat
 from .core_stress import TENSION as core_tension
 from .end_slip import MODE as end_slip
+from .lattice import MODE as lattice
 from .member_kinking import MODE as member_kinking
 from .member_stress import COMPRESSION as member_compression
 from .member_stress import TENSION as member_tension
@@ -39,6 +40,7 @@ MODES: dict[str, Mode] = {
         skin_wrinkling,
         skin_compression,
         panel_buckling,
+        lattice,
         seam,
         seam_peel,
         side_wall,

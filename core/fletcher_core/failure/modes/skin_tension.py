@@ -12,9 +12,10 @@ FACE = {1: "top", -1: "bottom"}
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """A skin pulled apart, by strain."""
     for p, row in enumerate(wing.layout.sheet_rows):
-        if row.bears == "none":
+        tears = wing.values.get(f"{row.prefix}.tension")
+        if row.bears == "none" or tears is None:
             continue
-        strength = wing.values[f"{row.prefix}.tension"] * row.layers
+        strength = tears * row.layers
         n, _ = wing.sheet_worst(p, strength, 1.0)
         n = wing.sheared_sheet(p, n, strength)
         yield Finding(
