@@ -9,6 +9,8 @@ This is the one door: what a server or a script may call is listed here, and not
 from .version import __version__, build  # isort: skip
 
 from .analysis.estimate import Estimate
+from .balance import Balance
+from .balance import balance as balance_of
 from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, shipped, with_own, words_of
 from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
@@ -52,6 +54,7 @@ from .model import (
     Aerofoil,
     Airframe,
     AirframeFile,
+    Balancing,
     Body,
     BodyStation,
     ControlSurface,
@@ -61,6 +64,7 @@ from .model import (
     FlatPlate,
     Flight,
     FoldedBoard,
+    Gear,
     Joint,
     JointKind,
     NacaAerofoil,
@@ -78,6 +82,7 @@ from .model.upgrade import CannotRead, read_file, upgraded
 from .questions.control_surfaces import SurfaceVerdict, hinges_for, part_of, surface_of
 from .questions.control_surfaces import Which as SurfaceName
 from .questions.control_surfaces import judge as judge_surface
+from .questions.gear_label import read_gear
 from .questions.glued_joints import GluedJoint
 from .questions.offers import Offered, offers
 from .questions.ready_bodies import ready_body
@@ -110,6 +115,8 @@ __all__ = [
     "Aerofoil",
     "Airframe",
     "AirframeFile",
+    "Balance",
+    "Balancing",
     "Better",
     "Body",
     "BodyStation",
@@ -125,6 +132,7 @@ __all__ = [
     "Flight",
     "FoldedBoard",
     "Found",
+    "Gear",
     "GluedJoint",
     "Joint",
     "JointKind",
@@ -173,6 +181,7 @@ __all__ = [
     "__version__",
     "ago",
     "allocate_stock",
+    "balance_of",
     "bevel_gauge_svg",
     "bill_of_materials",
     "build",
@@ -200,6 +209,7 @@ __all__ = [
     "read_body_outline",
     "read_csv",
     "read_file",
+    "read_gear",
     "read_label",
     "ready_body",
     "said_change",

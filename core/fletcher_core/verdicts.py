@@ -120,7 +120,7 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     judgement = judged(a, margins, breaks, holds)
     needed = max(c.factor * a.safety for c in a.cases if c.like(main))
     twist = estimate_of(float(np.degrees(solved.shape.twist[solved.run_of(a.twists_most), -1])), drawn["twist"])
-    rest = a.airframe.rest_g + a.beside_g
+    rest = a.airframe.carried_g + a.beside_g
     flying = estimate_of(rest + mass.part_g.value, rest + drawn["mass"])
     cut = y_break if slice_at_mm is None else slice_at_mm
     return Verdict(

@@ -199,7 +199,7 @@ def _some(
     own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
     own = own + joined_g(hardware_of(layout), sections.values)
     # as in a verdict: what flies is the promise, or more where the estimate is above it
-    flying = np.maximum(airframe.promise_g, airframe.rest_g + own)
+    flying = np.maximum(airframe.promise_g, airframe.carried_g + own)
     kind = PARTS[scheme.part]
     cases = {float(g): kind.cases_of(airframe, layout.plan, float(g)) for g in np.unique(flying)}
 

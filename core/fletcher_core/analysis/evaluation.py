@@ -296,7 +296,7 @@ def compute(
     own = float(mass[0]) + glue_on + joined
     beside = grams_of(airframe, others)
     # what flies: the promise, or more where the estimate is above it
-    flying = max(airframe.promise_g, airframe.rest_g + beside + own)
+    flying = max(airframe.promise_g, airframe.carried_g + beside + own)
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
     twist, flow = twist_along(sections), shear_along(sections)
     solved = solve(replace(sections, flow=flow), twist, flying, cases)

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..beam import Forces, Shape, deform, forces
 from ..failure import Finding, LoadedPart, find_all
-from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_by, part_loads, turning_height
+from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_by, part_loads, shares_by, turning_height
 from ..model.body import Body
 from ..sections import (
     BoomKernel,
@@ -275,10 +275,14 @@ def forces_in(
     plan, chord, part = layout.plan, layout.outline.chord, layout.part
     if isinstance(part, Body):
         return _on_a_body(part, layout, properties, materials, cases)
-    loads = part_loads(
-        layout.part, plan, flying_mass_g, properties.mass / plan.cos_sweep, layout.outline.profile.cm0(), cases
-    )
-    force = forces(plan, loads, properties.x_shear / chord, properties.x_mass / chord)
+    mass, share = properties.mass / plan.cos_sweep, properties.x_mass / chord
+    if any(case.lumps for case in cases):
+        # what is carried in it weighs as its own does
+        more = carried_by(plan.y, cases)
+        share = (mass * share + shares_by(plan.y, cases)) / np.maximum(mass + more, 1e-9)
+        mass = mass + more
+    loads = part_loads(layout.part, plan, flying_mass_g, mass, layout.outline.profile.cm0(), cases)
+    force = forces(plan, loads, properties.x_shear / chord, share)
     whole = np.array([c.unit == "times" for c in cases])[:, None]
     if whole.any():
         # so many times the case itself: what the air twists grows with the rest

@@ -1,7 +1,7 @@
 """What a part must carry: lift along the span, relief by its own weight, gusts, launches, landings."""
 
 from .aero import AIR_DENSITY, GRAVITY, aspect_ratio, flap_effect, lift_slope, pressure
-from .body import BodyForces, body_forces, carried_along, carried_by, turning_height
+from .body import BodyForces, body_forces, carried_along, carried_by, shares_by, turning_height
 from .cases import Case, Setting, Unit
 from .flight import PRESETS, Preset, asked
 from .lift import lift_per_newton
@@ -28,5 +28,6 @@ __all__ = [
     "lift_slope",
     "part_loads",
     "pressure",
+    "shares_by",
     "turning_height",
 ]

@@ -67,6 +67,16 @@ def carried_along(x: Array, case: Case) -> Array:
     return np.asarray(sum((m.grams * _over(x, m.start, m.end) for m in case.lumps), np.zeros_like(x)))
 
 
+def moment_along(x: Array, case: Case) -> Array:
+    """(S,) g/mm of what is carried, times the share of the chord at which it lies."""
+    return np.asarray(sum((m.grams * m.share * _over(x, m.start, m.end) for m in case.lumps), np.zeros_like(x)))
+
+
+def shares_by(x: Array, cases: Sequence[Case]) -> Array:
+    """(R, S) the same in each."""
+    return _of_each(cases, lambda case: moment_along(x, case))
+
+
 def _of_each(cases: Sequence[Case], make: Callable[[Case], Array]) -> Array:
     """(R, S), each case worked out once: those of one kind are one object, as draws of a build have it."""
     each = {id(case): case for case in cases}

@@ -24,6 +24,7 @@ from .boom import Boom
 from .core import Core
 from .document import AirframeFile, Scheme
 from .flight import Flight, Use
+from .gear import Balancing, Gear, GearKind
 from .lifting import Lifting
 from .panel import Joint, JointKind, Panel
 from .part import Part
@@ -39,6 +40,7 @@ __all__ = [
     "Aerofoil",
     "Airframe",
     "AirframeFile",
+    "Balancing",
     "Body",
     "BodyMade",
     "BodyStation",
@@ -52,6 +54,8 @@ __all__ = [
     "FlatPlate",
     "Flight",
     "FoldedBoard",
+    "Gear",
+    "GearKind",
     "HollowSection",
     "Joint",
     "JointKind",

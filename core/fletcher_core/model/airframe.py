@@ -11,6 +11,7 @@ from ..fields import Described, fault, measure
 from ..units import Measure
 from .body import Body
 from .flight import Flight
+from .gear import Balancing, Gear
 from .part import Part
 from .parts import Fin, Tailplane, Wing
 
@@ -40,12 +41,24 @@ class Airframe(Described):
     rest_g: float = measure("weight of everything that is not described yet", "mass", 0.0, 15000.0, 500.0)
     #: where it balances, behind the leading edge of the wing's mean chord, as a share of that chord
     balance_at: float = measure("balance point on the wing's mean chord", "percent", 0.05, 0.6, 0.3)
+    balancing: Balancing = Field(default_factory=Balancing)
     flight: Flight = Field(default_factory=Flight)
     parts: Parts
+    gear: list[Gear] = Field(default_factory=list, max_length=40, json_schema_extra={"label": "gear"})
 
     @property
     def wing(self) -> Wing:
         return self.parts.wing
+
+    @property
+    def gear_g(self) -> float:
+        """Of all that is carried and described."""
+        return sum(one.all_grams for one in self.gear)
+
+    @property
+    def carried_g(self) -> float:
+        """Of all but its parts: gear, and what is not described yet."""
+        return self.rest_g + self.gear_g
 
     def part(self, name: PartName) -> Part:
         """A part that is described.
@@ -59,12 +72,47 @@ class Airframe(Described):
 
     @model_validator(mode="after")
     def _promise_holds_the_rest(self) -> Airframe:
-        if self.rest_g >= self.promise_g:
+        if self.carried_g >= self.promise_g:
             raise fault(
                 "rest_g",
                 "Everything but the wing already weighs {rest}, as much as the promise of {promise}.",
                 "Raise the weight promise or lower the weight of the rest.",
-                rest=Measure(self.rest_g, "mass"),
+                rest=Measure(self.carried_g, "mass"),
                 promise=Measure(self.promise_g, "mass"),
             )
+        return self
+
+    @model_validator(mode="after")
+    def _gear_has_its_place(self) -> Airframe:
+        if len({one.id for one in self.gear}) != len(self.gear):
+            raise fault("gear", "Two things that are carried share one id.", "Each needs its own.")
+        there = self.parts.there()
+        for k, one in enumerate(self.gear):
+            part = there.get(one.sits_in)
+            if part is None:
+                raise fault(
+                    f"gear.{k}.sits_in", f"The {one.called} sits in the {one.sits_in}, which is not described.",
+                    "Choose a part that is, or describe that one first.",
+                )  # fmt: skip
+            end, body = part.half_span_mm, isinstance(part, Body)
+            if one.along_mm > end or (not body and one.along_mm < 0):
+                raise fault(
+                    f"gear.{k}.along_mm", "It lies {it} " + ("behind the nose" if body else "out from the root")
+                    + ", outside of what it sits in.", "Put it between 0 and {end}.",
+                    it=Measure(one.along_mm), end=Measure(end),
+                )  # fmt: skip
+            if body and one.both_sides and one.across_mm == 0:
+                raise fault(
+                    f"gear.{k}.across_mm", "Two of it cannot both lie in the middle.",
+                    "Say how far from the middle each lies, or that there is one alone.",
+                )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
+    def _margins_in_order(self) -> Airframe:
+        if self.balancing.margin_most <= self.balancing.margin_least:
+            raise fault(
+                "balancing.margin_most", "The greatest static margin is not above the least.",
+                "Give the greatest a larger figure; 5 % and 15 % are usual.",
+            )  # fmt: skip
         return self

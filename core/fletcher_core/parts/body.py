@@ -29,6 +29,8 @@ from .tailplane import TAILPLANE
 
 #: of a tail's sheet or foam: what lies in and on it, hinge, horn and glue, times its bare weight (own estimate)
 _BUILT = 1.25
+#: mm by which what is carried in a body resists rolling (own estimate)
+_GEAR_RADIUS = 15.0
 #: of a fin's height, where the air presses (own estimate, of trapezoidal fins)
 _PRESSED_AT = 0.45
 #: area of a section over its greatest depth times its chord (own estimate, usual sections)
@@ -88,6 +90,12 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
         # the wing lies on the body's top, and the fin's height is told from the wing
         height = top_at_seat(body) + upright.height_mm + _PRESSED_AT * plan.half_span
         lumps.append(Lump(*fin, bare_grams(upright), plan.half_span / 3**0.5))
+    for one in airframe.gear:
+        if one.sits_in != "body":
+            continue
+        start, stop = (one.along_mm + way * 0.5 * one.long_mm for way in (-1, 1))
+        radius = float(np.hypot(one.across_mm, _GEAR_RADIUS))
+        lumps.append(Lump(max(start, 0.0), min(max(stop, 1.0), end), one.all_grams, radius))
     turning = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) for lump in lumps)
     rest = max(airframe.rest_g, 1.0)
     at = float(np.clip(balances - turning / rest, 15.0, balances))

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from ..geometry import Planform, planform, root_profile
 from ..loads import Case, Setting
+from ..loads.cases.case import Lump
 from ..model.airframe import Airframe, PartName
 from ..model.part import Part
 
@@ -46,8 +47,30 @@ class PartKind:
         carrier = plan if self.name == "wing" else planform(airframe.wing)
         setting = self.setting(airframe, self.of(airframe), plan, flying_g, carrier)
         found = [case for make in self.cases if (case := make(setting)) is not None]
+        carried = lumps_on(airframe, self.name, plan)
+        if carried:
+            found = [replace(case, lumps=(*case.lumps, *carried)) for case in found]
         # of what the air does to a tail, the larger force is told first; the rest keep their order
         return sorted(found, key=lambda case: -abs(case.force * case.factor))
+
+
+def lumps_on(airframe: Airframe, name: PartName, plan: Planform) -> tuple[Lump, ...]:
+    """What is carried in a wing or tail, on each half: what lies in the middle is half on each."""
+    if name == "body":
+        return ()
+    halves, found = airframe.part(name).copies, []
+    for one in airframe.gear:
+        if one.sits_in != name:
+            continue
+        chord, _ = plan.at(one.along_mm)
+        start, end = (one.along_mm + way * 0.5 * one.wide_mm for way in (-1, 1))
+        found.append(
+            Lump(
+                max(start, 0.0), min(max(end, 1.0), plan.half_span), one.all_grams / halves,
+                share=one.across_mm / float(chord),
+            )
+        )  # fmt: skip
+    return tuple(found)
 
 
 def common(airframe: Airframe, part: Part, plan: Planform, flying_g: float, carrier: Planform, **more: Any) -> Setting:

@@ -8,12 +8,12 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
-from ..geometry import XI, boom_polygons, outline_of, planform, pod_polygon
 from ..kinds import kind_of
 from ..loads import Unit
-from ..model import Airframe, Body, Fin, Part, PartName, Refused, Scheme, Tailplane
+from ..model import Airframe, PartName, Refused, Scheme
 from ..parts import PARTS
-from ..parts.body import top_at_seat
+from ..parts.placed import Placed
+from ..parts.views import Points, pairs, views_of
 from ..sections import lay_out
 from ..units import System
 from .drawing import plan_drawing
@@ -24,7 +24,6 @@ from .verdict import State
 from .words import factor_words, how, place
 
 Array = NDArray[np.float64]
-Points = list[tuple[float, float]]
 
 
 class StandPart(BaseModel):
@@ -79,132 +78,7 @@ class Stand(BaseModel):
     first: str = ""
 
 
-class _Placed:
-    """A part where it stands on the aircraft."""
-
-    def __init__(self, airframe: Airframe, part: Part) -> None:
-        self.part, self.plan = part, planform(part)
-        self.lies = isinstance(part, Body)
-        self.dx, self.out, self.up, lean = 0.0, 0.0, 0.0, 0.0
-        if isinstance(part, Tailplane | Fin):
-            wing = planform(airframe.wing)
-            self.dx = wing.quarter + part.arm_mm - self.plan.quarter
-            self.up = part.height_mm
-            lean = np.radians(part.tilt_deg if isinstance(part, Tailplane) else 90.0 - part.tilt_deg)
-        if isinstance(part, Fin):
-            self.out = part.out_mm if part.count == 2 else 0.0
-        self.on_edge = isinstance(part, Body) and part.on_edge
-        if isinstance(part, Body):
-            # the wing lies on its top; on edge it is told from the top of its nose down
-            self.dx, self.up = -part.wing_at_mm, -top_at_seat(part)
-            if part.on_edge:
-                self.up += part.outline[0].middle_mm + 0.5 * part.outline[0].height_mm
-        self.cos, self.sin = float(np.cos(lean)), float(np.sin(lean))
-        breaks = self.plan.breaks
-        slopes = [np.tan(np.radians(p.dihedral_deg)) for p in part.panels]
-        self._rise = np.concatenate([[0.0], np.cumsum(np.diff(breaks) * slopes)])
-
-    @property
-    def sides(self) -> tuple[int, ...]:
-        return (1, -1) if self.part.copies == 2 else (1,)
-
-    def at(self, y: Array, x: Array, z: Array, side: int) -> tuple[Array, Array, Array]:
-        """(aft, out, up) of places of the part: along its span, aft of its root's leading edge, above its plane."""
-        if self.on_edge:
-            return y + self.dx, side * z, self.up - x
-        if self.lies:
-            return y + self.dx, side * (x - 0.5 * float(self.plan.chord[0])), self.up + z
-        flap = np.interp(y, self.plan.breaks, self._rise) + z
-        out = self.out + y * self.cos - flap * self.sin
-        return x + self.dx, side * out, self.up + y * self.sin + flap * self.cos
-
-
-def _pairs(a: Array, b: Array) -> Points:
-    found: Points = np.round(np.column_stack((a, b)), 1).tolist()
-    return found
-
-
-def _views(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
-    plan, side, front = [], [], []
-    y = placed.plan.breaks
-    chord, x_le = placed.plan.at(y)
-    outline = outline_of(placed.part, placed.plan)
-    thick = 0.5 * np.interp(y, placed.plan.y, outline.deepest)
-    along, mirrored = np.concatenate([y, y[::-1]]), np.concatenate([x_le, (x_le + chord)[::-1]])
-    shell = np.concatenate([thick, -thick[::-1]])
-    for hand in placed.sides:
-        aft, out, up = placed.at(along, mirrored, np.zeros_like(along), hand)
-        if placed.cos > 0.3:
-            plan.append(_pairs(out, aft))
-        else:  # seen on edge
-            ends = placed.at(y[[0, 0]], x_le[0] + np.array([0.0, chord[0]]), np.zeros(2), hand)
-            wide = float(thick[0])
-            x = np.concatenate([ends[0], ends[0][::-1]])
-            plan.append(_pairs(ends[1][0] + np.array([-wide, -wide, wide, wide]), x))
-        if placed.sin > 0.3:
-            side.append(_pairs(aft, up))
-        _, out, up = placed.at(along, np.zeros_like(along), shell, hand)
-        front.append(_pairs(out, up))
-    if placed.sin <= 0.3:
-        for k in (len(y) - 1, 0):
-            x = np.concatenate([XI[::-3], XI[::3]]) * chord[k] + x_le[k]
-            here = int(np.argmin(np.abs(placed.plan.y - y[k])))
-            z = np.concatenate([outline.upper[here, ::-3], outline.lower[here, ::3]])
-            aft, _, up = placed.at(np.full_like(x, y[k]), x, z, 1)
-            side.append(_pairs(aft, up))
-    return plan, side, front
-
-
-def _views_of_body(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
-    """From above, from the side, and its largest section from the front."""
-    plan, outline = placed.plan, outline_of(placed.part, placed.plan)
-    if placed.on_edge:
-        return _views_on_edge(placed)
-    along, flat = pod_polygon(placed.part, plan)
-    y = along[: len(along) // 2]
-    k = np.searchsorted(plan.y, y - 1e-3).clip(0, len(plan.y) - 1)
-    high, low = outline.upper[k].max(axis=1), outline.lower[k].min(axis=1)
-    both = np.concatenate([y, y[::-1]])
-    aft, out, _ = placed.at(along, flat, np.zeros_like(both), 1)
-    side, _, up = placed.at(both, np.zeros_like(both), np.concatenate([high, low[::-1]]), 1)
-    big = int(np.argmax(outline.deepest * outline.chord))
-    x = np.concatenate([XI, XI[::-1]]) * plan.chord[big] + plan.x_le[big]
-    z = np.concatenate([outline.upper[big], outline.lower[big, ::-1]])
-    _, across, over = placed.at(np.full_like(x, plan.y[big]), x, z, 1)
-    seen = [_pairs(out, aft)], [_pairs(side, up)], [_pairs(across, over)]
-    return _with_booms(placed, *seen)
-
-
-def _with_booms(
-    placed: _Placed, flat: list[Points], side: list[Points], front: list[Points]
-) -> tuple[list[Points], list[Points], list[Points]]:
-    """The same with what goes on behind the pod; from the front it stands behind that."""
-    body = placed.part
-    if not isinstance(body, Body) or body.boom is None:
-        return flat, side, front
-    boom = body.boom
-    for y, x in boom_polygons(body, placed.plan):
-        aft, out, _ = placed.at(y, x, np.zeros_like(y), 1)
-        flat = [*flat, _pairs(np.zeros_like(y) if body.on_edge else out, aft)]
-    start = body.boom_seen_mm
-    y = np.array([start, boom.ends_mm, boom.ends_mm, start])
-    z = boom.middle_mm + 0.5 * boom.outer_mm * np.array([-1.0, -1.0, 1.0, 1.0])
-    return flat, [*side, _pairs(y - body.wing_at_mm, z - top_at_seat(body))], front
-
-
-def _views_on_edge(placed: _Placed) -> tuple[list[Points], list[Points], list[Points]]:
-    """Of a plate: cut out as it is seen from the side; a strip from above and from the front."""
-    plan = placed.plan
-    thick = 0.5 * float(outline_of(placed.part, plan).deepest.max())
-    both, edge = pod_polygon(placed.part, plan)
-    aft, _, up = placed.at(both, edge, np.zeros_like(both), 1)
-    wide = np.repeat([thick, -thick], len(both) // 2)
-    low, high = float(up.min()), float(up.max())
-    front = np.array([[-thick, low], [thick, low], [thick, high], [-thick, high]])
-    return _with_booms(placed, [_pairs(wide, aft)], [_pairs(aft, up)], [_pairs(front[:, 0], front[:, 1])])
-
-
-def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:
+def _pieces(placed: Placed, scheme: Scheme) -> list[Points]:
     if placed.cos <= 0.3 or placed.on_edge:
         return []
     layout = lay_out(placed.part, [p for p in scheme.pieces if p.on and kind_of(p).group != "sheets"], 9)
@@ -213,11 +87,11 @@ def _pieces(placed: _Placed, scheme: Scheme) -> list[Points]:
         y, x = np.array(piece.polygon).T
         for side in placed.sides:
             aft, out, _ = placed.at(y, x, np.zeros_like(y), side)
-            found.append(_pairs(out, aft))
+            found.append(pairs(out, aft))
     return found
 
 
-def _told(a: Evaluation, placed: _Placed, system: System) -> dict[str, object]:
+def _told(a: Evaluation, placed: Placed, system: System) -> dict[str, object]:
     """The line of a part that can be worked out: of the hardest case where that is not sound, else of the first."""
     drawn = answers_drawn(a)
     breaks = estimate_of(a.solved.break_at(0)[0], drawn["break"])
@@ -295,8 +169,8 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
         shown[name] = next((s for s in own if s.id == chosen.get(name)), own[0])
     lines, grams = [], []
     for name, part in airframe.parts.there().items():
-        scheme, placed = shown[name], _Placed(airframe, part)
-        views = _views_of_body(placed) if placed.lies else _views(placed)
+        scheme, placed = shown[name], Placed(airframe, part)
+        views = views_of(placed)
         line: dict[str, object] = {}
         try:
             a = compute(airframe, scheme, 61, False, True, [s for k, s in shown.items() if k != name])
@@ -314,8 +188,8 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
             }
         )  # fmt: skip
         lines.append(on_edge_words(told) if is_on_edge(airframe, name) else told)
-    _share(lines, airframe.promise_g - airframe.rest_g)
-    total = airframe.rest_g + sum(g.value for g in grams)
+    _share(lines, airframe.promise_g - airframe.carried_g)
+    total = airframe.carried_g + sum(g.value for g in grams)
     # spreads of different parts are taken to go each their own way (root of squares)
     down = sum((g.value - g.low) ** 2 for g in grams) ** 0.5
     up = sum((g.high - g.value) ** 2 for g in grams) ** 0.5

@@ -241,7 +241,7 @@ def _mass(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         step(f"The {a.scheme.part}", m.part_g.value, "g", "sum of these"),
         step("Remains of the promise", m.remains_g.value, "g",
               f"promise {Measure(m.promise_g, 'mass').text(system)} − everything else "
-              f"{Measure(a.airframe.rest_g + a.beside_g, 'mass').text(system)} − the {a.scheme.part}"),
+              f"{Measure(a.airframe.carried_g + a.beside_g, 'mass').text(system)} − the {a.scheme.part}"),
     ]  # fmt: skip
     return _made(a, figure, "What it weighs", steps, _inputs(a), "g", "mass", m.part_g.value)
 

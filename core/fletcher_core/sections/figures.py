@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from ..catalogue import PAPER_SHEAR, Board, Spread, Stock, catalogue
 from ..kinds import CORD_AREA, kind_of
-from ..model.aerofoil import HollowSection
+from ..model.aerofoil import BodyWalls, HollowSection
 from ..model.body import boom_of
 from ..model.part import Part
 from .layout import SEAM, PartLayout
@@ -119,7 +119,9 @@ def _flutes(part: Part, board: Board) -> Table:
     if hollow:
         # of a wall that is sheared in its own plane, or bent across its flutes, only the ladder resists
         G, shear = ladder, plastic
-    plain = {} if board.plain_corner is None else {"core.plain_corner": board.plain_corner}
+    plain, made = {}, part.aerofoil
+    if isinstance(made, BodyWalls) and made.corners == "plain" and board.plain_corner is not None:
+        plain = {"core.plain_corner": board.plain_corner}
     return {
         **plain,
         "core.E": _scaled(E, share),

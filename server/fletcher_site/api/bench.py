@@ -12,6 +12,8 @@ from fletcher_core import (
     PRESETS,
     Airframe,
     AirframeFile,
+    Balance,
+    Balancing,
     Body,
     BodyStation,
     ControlSurface,
@@ -21,6 +23,7 @@ from fletcher_core import (
     FlatPlate,
     Flight,
     FoldedBoard,
+    Gear,
     Joint,
     MeasureError,
     MeasureKind,
@@ -40,12 +43,14 @@ from fletcher_core import (
     Use,
     Verdict,
     Working,
+    balance_of,
     current_catalogue,
     evaluate,
     offers,
     parse_measure,
     read_aerofoil,
     read_body_outline,
+    read_gear,
     ready_body,
     section_at,
     show_measure,
@@ -67,6 +72,7 @@ from .shapes import (
     CatalogueOut,
     Choice,
     Evaluation,
+    GearText,
     JointWish,
     MeasureOut,
     OutlineDrawing,
@@ -92,7 +98,7 @@ STATIONS, MOVING_STATIONS = 61, 31
 _PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
 _DESCRIBED: tuple[type[BaseModel], ...] = (
     Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, FoldedBoard, SheetedSection,
-    Core, Tailplane, Fin, *_PIECES,
+    Core, Tailplane, Fin, Gear, Balancing, *_PIECES,
 )  # fmt: skip
 
 
@@ -218,6 +224,22 @@ def stand_of(request: HttpRequest, stand_question: StandQuestion) -> HttpRespons
     with _one_at_a_time:
         told = stand(file.airframe, file.schemes, file.chosen, units(request))
     return HttpResponse(told.model_dump_json(), content_type="application/json")
+
+
+@router.post("/balance", response={200: Balance, 422: Problems}, operation_id="balance")
+def balance(request: HttpRequest, balance_question: StandQuestion) -> HttpResponse:
+    """Where the aircraft balances, between what it may, and what brings it there; saved or not."""
+    file = balance_question.file
+    shown = [file.shown(name) for name in file.airframe.parts.there()]
+    with _one_at_a_time:
+        told = balance_of(file.airframe, shown, units(request))
+    return HttpResponse(told.model_dump_json(), content_type="application/json")
+
+
+@router.post("/gear/read", response={200: Gear, 422: Problems}, operation_id="read_gear")
+def gear_from_label(request: HttpRequest, gear_text: GearText) -> Gear:
+    """One thing that is carried from what stands on its label, where it usually sits."""
+    return read_gear(gear_text.text, gear_text.airframe, units(request))
 
 
 @router.post("/why", response={200: Working, 422: Problems}, operation_id="why")

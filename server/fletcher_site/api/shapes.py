@@ -176,6 +176,13 @@ class StandQuestion(BaseModel):
     file: AirframeFile
 
 
+class GearText(BaseModel):
+    """A line as it stands on a label, of what is carried."""
+
+    text: str = Field(max_length=200)
+    airframe: Airframe
+
+
 class PartWish(BaseModel):
     """Which part is to be described next."""
 

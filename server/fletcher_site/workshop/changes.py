@@ -67,12 +67,33 @@ def _parts(old: Document, new: Document) -> list[str]:
     return said
 
 
+def _gear(old: list[Document], new: list[Document]) -> list[str]:
+    """What is carried, by name: put in, taken out, moved, or of another weight or kind."""
+    before, after = ({g["id"]: g for g in gear} for gear in (old, new))
+    said = [f"the {_called(g)} was put in" for k, g in after.items() if k not in before]
+    said += [f"the {_called(g)} was taken out" for k, g in before.items() if k not in after]
+    for key, one in after.items():
+        was = before.get(key)
+        fields = [f for f in one if was and f in was and _differs(was[f], one[f])]
+        if fields and set(fields) <= {"sits_in", "along_mm", "across_mm", "up_mm"}:
+            said.append(f"the {_called(one)} was moved")
+        elif fields:
+            said.append(f"the {_called(one)}: {', '.join(f.removesuffix('_mm').replace('_', ' ') for f in fields)}")
+    return said if len(said) <= MOST else [f"{len(said)} things that are carried"]
+
+
+def _called(one: Document) -> str:
+    return str(one.get("name") or one["kind"].replace("_", " "))
+
+
 def changes(old: Document, new: Document) -> list[str]:
     """Between two documents of one airframe."""
     said = []
     for key, value in new["airframe"].items():
         if key == "parts":
             said += _parts(old["airframe"].get("parts", {}), value)
+        elif key == "gear":
+            said += _gear(old["airframe"].get("gear", []), value)
         elif key in old["airframe"] and _differs(old["airframe"][key], value):
             said.append(f"the airframe's {key.replace('_g', '').replace('_', ' ')}")
     before, after = ({s["id"]: s for s in d["schemes"]} for d in (old, new))

@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Balance
+         * @description Where the aircraft balances, between what it may, and what brings it there; saved or not.
+         */
+        post: operations["balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/body-outline": {
         parameters: {
             query?: never;
@@ -175,6 +195,26 @@ export interface paths {
          * @description The verdict on an airframe and a scheme, saved or not.
          */
         post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gear/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear From Label
+         * @description One thing that is carried from what stands on its label, where it usually sits.
+         */
+        post: operations["read_gear"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1064,7 +1104,10 @@ export interface components {
              * @default 0.3
              */
             balance_at: number;
+            balancing?: components["schemas"]["Balancing"];
             flight?: components["schemas"]["Flight"];
+            /** Gear */
+            gear?: components["schemas"]["Gear"][];
             /** Name */
             name: string;
             /**
@@ -1117,6 +1160,133 @@ export interface components {
             airframes: components["schemas"]["Card"][];
             /** Unreadable */
             unreadable: components["schemas"]["UnreadableOut"][];
+        };
+        /**
+         * Balance
+         * @description The aircraft's balance. Places in mm aft of the leading edge of the wing's root; shares of the mean chord.
+         */
+        Balance: {
+            /** Aft Mm */
+            aft_mm: number;
+            /** Aft Share */
+            aft_share: number;
+            /** Aim Mm */
+            aim_mm: number;
+            /** Aim Share */
+            aim_share: number;
+            /** Cautions */
+            cautions: string[];
+            /** Chord At Mm */
+            chord_at_mm: number;
+            /** Chord Mm */
+            chord_mm: number;
+            /** Front Mm */
+            front_mm: number;
+            /** Front Share */
+            front_share: number;
+            /** Gear */
+            gear: components["schemas"]["SeenOnBalance"][];
+            /** Items */
+            items: components["schemas"]["WeightItem"][];
+            launch_m_s: components["schemas"]["Estimate"];
+            loading_g_dm2: components["schemas"]["Estimate"];
+            margin: components["schemas"]["Estimate"];
+            /** Neutral Mm */
+            neutral_mm: number;
+            neutral_share: components["schemas"]["Estimate"];
+            /** Nose Mm */
+            nose_mm: number;
+            /** Of Ten */
+            of_ten: number;
+            /** Parts */
+            parts: components["schemas"]["SeenOnBalance"][];
+            /** Places */
+            places: components["schemas"]["BalanceWay"][];
+            /** Promise G */
+            promise_g: number;
+            /** Saves */
+            saves: components["schemas"]["BalanceWay"][];
+            /** Sentence */
+            sentence: string;
+            share: components["schemas"]["Estimate"];
+            /** Slides */
+            slides: components["schemas"]["BalanceSlide"][];
+            stall_m_s: components["schemas"]["Estimate"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "balances" | "likely" | "tail-heavy" | "nose-heavy" | "open";
+            /** Tail Mm */
+            tail_mm: number;
+            total_g: components["schemas"]["Estimate"];
+            /** Up Mm */
+            up_mm: number;
+            /** Ways */
+            ways: components["schemas"]["BalanceWay"][];
+            /** Working */
+            working: components["schemas"]["BalanceLine"][];
+            x_mm: components["schemas"]["Estimate"];
+        };
+        /**
+         * BalanceLine
+         * @description One line of the working.
+         */
+        BalanceLine: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Value */
+            value: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * BalanceSlide
+         * @description How far one thing has to move to balance, mm aft (below 0: forward), and whether there is room.
+         */
+        BalanceSlide: {
+            /** By Mm */
+            by_mm: number;
+            /** Fits */
+            fits: boolean;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BalanceWay
+         * @description One way to balance it, or to save, in words; the best first.
+         */
+        BalanceWay: {
+            /**
+             * Grams
+             * @default 0
+             */
+            grams: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * Balancing
+         * @description Between which static margins it shall balance, and where its neutral point is where the builder knows better.
+         */
+        Balancing: {
+            /**
+             * Margin Least
+             * @default 0.05
+             */
+            margin_least: number;
+            /**
+             * Margin Most
+             * @default 0.15
+             */
+            margin_most: number;
+            /** Neutral At */
+            neutral_at?: number | null;
         };
         /**
          * Bands
@@ -2948,6 +3118,100 @@ export interface components {
             bevel_deg: number;
             /** Depth Mm */
             depth_mm: number;
+        };
+        /**
+         * Gear
+         * @description One thing that is carried.
+         *
+         *     On a body `along_mm` is behind the nose and `across_mm` to the right of its middle. On a wing or tail `along_mm` is
+         *     out from the root and `across_mm` behind the leading edge there. `up_mm` is over the straight line of a body's
+         *     middles, or over the plane of a wing or tail. It is the middle of the thing.
+         */
+        Gear: {
+            /**
+             * Across Mm
+             * @default 0
+             */
+            across_mm: number;
+            /**
+             * Along Mm
+             * @default 100
+             */
+            along_mm: number;
+            /**
+             * Both Sides
+             * @default false
+             */
+            both_sides: boolean;
+            /**
+             * Grams
+             * @default 10
+             */
+            grams: number;
+            /**
+             * Held
+             * @default tape
+             * @enum {string}
+             */
+            held: "strap" | "glue" | "tape" | "screws" | "pocket" | "bands";
+            /**
+             * High Mm
+             * @default 15
+             */
+            high_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind: "motor" | "propeller" | "battery" | "speed_controller" | "servo" | "receiver" | "camera" | "light" | "wires" | "push_rod" | "wheel" | "pod" | "ballast" | "other";
+            /**
+             * Long Mm
+             * @default 20
+             */
+            long_mm: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Off By
+             * @default 0.03
+             */
+            off_by: number;
+            /**
+             * Sits In
+             * @default body
+             * @enum {string}
+             */
+            sits_in: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Slides
+             * @default false
+             */
+            slides: boolean;
+            /**
+             * Up Mm
+             * @default 0
+             */
+            up_mm: number;
+            /**
+             * Wide Mm
+             * @default 20
+             */
+            wide_mm: number;
+        };
+        /**
+         * GearText
+         * @description A line as it stands on a label, of what is carried.
+         */
+        GearText: {
+            airframe: components["schemas"]["Airframe"];
+            /** Text */
+            text: string;
         };
         /** GlueAnswer */
         GlueAnswer: {
@@ -4827,6 +5091,26 @@ export interface components {
              */
             part: "wing" | "tailplane" | "fin" | "body";
         };
+        /**
+         * SeenOnBalance
+         * @description A part, or a thing that is carried, as polygons from above (out, aft) and from the side (aft, up), mm.
+         */
+        SeenOnBalance: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Plan */
+            plan: [
+                number,
+                number
+            ][][];
+            /** Side */
+            side: [
+                number,
+                number
+            ][][];
+        };
         /** SessionOut */
         SessionOut: {
             /** Csrf */
@@ -6297,6 +6581,35 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * WeightItem
+         * @description One weight with its place, mm aft of the leading edge of the wing's root and up from the wing.
+         *
+         *     `nose_g` is what it takes in the nose to hold it: below 0 of what holds others. `pieces`: what a part consists of.
+         */
+        WeightItem: {
+            grams: components["schemas"]["Estimate"];
+            /**
+             * Id
+             * @default
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Nose G */
+            nose_g: number;
+            /** Of */
+            of: string;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["WeightItem"][];
+            /** Up Mm */
+            up_mm: number;
+            /** X Mm */
+            x_mm: number;
+        };
+        /**
          * Wing
          * @description One half of the wing, from the middle to the tip.
          */
@@ -6762,6 +7075,39 @@ export interface operations {
             };
         };
     };
+    balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Balance"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     read_body_outline: {
         parameters: {
             query?: never;
@@ -6862,6 +7208,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Verdict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    read_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gear"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -18,7 +18,7 @@ const SAVED_WORD = {
 
 interface Props {
   workplace: Workplace;
-  place: PartName | "stand";
+  place: PartName | "stand" | "balance";
   /** The server does not answer: nothing is on its way. */
   away: boolean;
   /** What is drawn cannot be built. */
@@ -52,16 +52,16 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
         </>
       }
     >
-      <h1 className="truncate text-lg font-medium">{place === "stand" ? file.airframe.name : `${file.airframe.name}, the ${place}`}</h1>
+      <h1 className="truncate text-lg font-medium">{place === "stand" || place === "balance" ? file.airframe.name : `${file.airframe.name}, the ${place}`}</h1>
       <nav aria-label="Parts of the aircraft" className="flex gap-3">
-        {(["stand", ...parts] as const).map((to) => (
+        {(["stand", "balance", ...parts] as const).map((to) => (
           <NavLink
             key={to}
             to={to === "stand" ? `/airframe/${id}` : `/airframe/${id}/${to}`}
             end
             className="flex min-h-10 items-center border-b-4 border-transparent text-[16px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink"
           >
-            {to === "stand" ? "Stand" : PARTS[to].label}
+            {to === "stand" ? "Stand" : to === "balance" ? "Balance" : PARTS[to].label}
           </NavLink>
         ))}
       </nav>

@@ -6,7 +6,7 @@ import { besideOf, halfSpan, isOnEdge, otherwise, partOf, partsOf, shownOf, tail
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
   return {
-    airframe: { parts: { wing: { panels: [panel, panel] }, tailplane: { panels: [panel] }, fin: null, body: null } },
+    airframe: { parts: { wing: { panels: [panel, panel] }, tailplane: { panels: [panel] }, fin: null, body: null }, gear: [] },
     schemes: [
       { id: "a", part: "wing" },
       { id: "b", part: "wing" },
@@ -47,6 +47,19 @@ describe("parts of an aircraft", () => {
     expect(now.schemes.map((s) => s.id)).toEqual(["a", "b"]);
     expect(now.chosen).toEqual({ wing: "b" });
     expect(now.airframe.parts.tailplane).toBeNull();
+  });
+  it("leave what sat in them in the wing, where it was", () => {
+    const whole = file();
+    const gear = [
+      { id: "b", sits_in: "body", along_mm: 120, across_mm: 0, both_sides: false },
+      { id: "s", sits_in: "wing", along_mm: 200, across_mm: 60, both_sides: true },
+      { id: "p", sits_in: "body", along_mm: 300, across_mm: 15, both_sides: true },
+    ];
+    const airframe = { ...whole.airframe, parts: { ...whole.airframe.parts, body: { wing_at_mm: 200 } }, gear } as unknown as Airframe;
+    const now = withoutPart({ ...whole, airframe }, "body").airframe.gear;
+    expect(now[0]).toMatchObject({ sits_in: "wing", along_mm: 0, across_mm: -80 });
+    expect(now[1]).toEqual(gear[1]);
+    expect(now[2]).toMatchObject({ sits_in: "wing", along_mm: 15, across_mm: 100 });
   });
   it("read a body as one stretch, and tell what is described otherwise", () => {
     const body = {

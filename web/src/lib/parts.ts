@@ -157,12 +157,22 @@ export function besideOf(file: AirframeFile, part: PartName): Scheme[] {
   return partsOf(file.airframe).flatMap((name) => (name === part ? [] : (shownOf(file, name) ?? [])));
 }
 
+/** What sits in a part that is taken out goes on in the wing, where it was on the aircraft. */
+function gearWithout(airframe: Airframe, part: PartName): Airframe["gear"] {
+  return airframe.gear.map((one) => {
+    if (one.sits_in !== part) return one;
+    const at = part === "body" && airframe.parts.body ? one.along_mm - airframe.parts.body.wing_at_mm : 60;
+    const along_mm = one.both_sides ? Math.max(Math.abs(one.across_mm), 1) : 0;
+    return { ...one, sits_in: "wing" as const, along_mm, across_mm: Math.min(Math.max(Math.round(at), -600), 1000) };
+  });
+}
+
 /** A part taken out, with its schemes. */
 export function withoutPart(file: AirframeFile, part: Exclude<PartName, "wing">): AirframeFile {
   const chosen = Object.fromEntries(Object.entries(file.chosen).filter(([name]) => name !== part));
   return {
     ...file,
-    airframe: { ...file.airframe, parts: { ...file.airframe.parts, [part]: null } },
+    airframe: { ...file.airframe, parts: { ...file.airframe.parts, [part]: null }, gear: gearWithout(file.airframe, part) },
     schemes: file.schemes.filter((s) => s.part !== part),
     chosen,
   };

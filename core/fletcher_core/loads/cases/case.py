@@ -18,13 +18,17 @@ _LOADS = ("unit", "lift", "inertia", "aft", "force", "tip", "pushes", "sliding",
 
 @dataclass(frozen=True)
 class Lump:
-    """Something that a body carries, evenly from start to end, mm behind its nose; `radius` mm for how it resists
-    rolling."""
+    """Something that is carried, evenly from start to end: mm behind a body's nose, or out along the half of a wing or
+    tail, `grams` on each half.
+
+    `radius` mm for how it resists rolling with a body; `share` of a wing's chord at which its middle lies.
+    """
 
     start: float
     end: float
     grams: float
     radius: float = 0.0
+    share: float = 0.25
 
 
 @dataclass(frozen=True)

@@ -112,7 +112,7 @@ def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _
         # what is thicker than a wall's lining, as the lid of a box, lies in the hollow and is counted there
         if side[p] == LEFT or sheets.t[p] <= layout.lining_mm:
             t_sheet[..., side[p]] += abs(float(sheets.t[p])) * on
-        else:
+        elif _all_over(layout, p):
             within += abs(float(sheets.t[p])) * on
     Gt[..., RIGHT] += _feet(layout, m, found)
     Et = m.foam.E[:, None, None] * np.where(ring, found.walls.t, 0.0) * left
@@ -120,10 +120,17 @@ def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _
     return _Made(found, covers, side, made_of, Stiffness(Et, faces))
 
 
+def _all_over(layout: SectionLayout, p: int) -> bool:
+    """Whether a sheet lies on a whole wall: what lies on a part of it, as a box's lid, is told by reference files."""
+    sheets = layout.sheets
+    here = sheets.present[p] > 0
+    return bool(here.any() and (sheets.share_from[p] <= 0)[here].all() and (sheets.share_to[p] >= 1)[here].all())
+
+
 def _shorter(layout: SectionLayout, found: Loop, p: int) -> Array | float:
     """(S, 1): how much longer the wall's inner face is than the middle of what lies on it in the hollow."""
     t = float(layout.sheets.t[p])
-    if layout.sheets.inside[p] <= 0 or t <= layout.lining_mm:
+    if layout.sheets.inside[p] <= 0 or t <= layout.lining_mm or not _all_over(layout, p):
         return 1.0
     assert layout.wall_mm is not None
     long = [

@@ -1,0 +1,19 @@
+"""Where the aircraft balances: what has which weight at which place, between what it may balance, what to do."""
+
+from .balance import AIRS, balance
+from .masses import PlacedMass, masses
+from .neutral import Neutral, neutral_point
+from .told import Balance, BalanceSlide, BalanceWay, WeightItem
+
+__all__ = [
+    "AIRS",
+    "Balance",
+    "BalanceSlide",
+    "BalanceWay",
+    "Neutral",
+    "PlacedMass",
+    "WeightItem",
+    "balance",
+    "masses",
+    "neutral_point",
+]  # fmt: skip

@@ -1,0 +1,145 @@
+"""Reads gear as it stands on a label: “servo 9 g, 22 x 12 x 23”, “battery 3S 1300, 105 g, 72 x 35 x 22”; and where each
+kind usually sits."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+from pydantic import ValidationError
+
+from ..fields import Problem, Refused, explain
+from ..geometry import planform
+from ..model.airframe import Airframe
+from ..model.gear import CALLED, Gear, GearKind
+from ..units import MeasureError, System, parse
+
+EXAMPLE = "Type it as on the label: “servo 9 g, 22 x 12 x 23”, “battery 3S 1300, 105 g, 72 x 35 x 22”."
+
+#: word -> kind; the longest found wins
+_WORDS: dict[str, GearKind] = {
+    "motor": "motor", "engine": "motor", "outrunner": "motor", "propeller": "propeller", "prop": "propeller",
+    "battery": "battery", "pack": "battery", "lipo": "battery", "li-ion": "battery", "cell": "battery",
+    "speed controller": "speed_controller", "controller": "speed_controller", "esc": "speed_controller",
+    "regulator": "speed_controller", "servo": "servo", "receiver": "receiver", "rx": "receiver", "camera": "camera",
+    "light": "light", "lights": "light", "led": "light", "wire": "wires", "wires": "wires", "leads": "wires",
+    "extension": "wires", "push-rod": "push_rod", "pushrod": "push_rod", "rod": "push_rod", "wheel": "wheel",
+    "wheels": "wheel", "undercarriage": "wheel", "pod": "pod", "ballast": "ballast", "lead weight": "ballast",
+}  # fmt: skip
+#: usual sizes, mm, where the label has none: long, wide, high (own estimates, of what people fit)
+_SIZE: dict[GearKind, tuple[float, float, float]] = {
+    "motor": (30.0, 28.0, 28.0), "propeller": (10.0, 20.0, 20.0), "battery": (72.0, 35.0, 22.0),
+    "speed_controller": (45.0, 24.0, 9.0), "servo": (23.0, 12.0, 23.0), "receiver": (40.0, 22.0, 10.0),
+    "camera": (30.0, 25.0, 25.0), "light": (20.0, 10.0, 6.0), "wires": (200.0, 6.0, 3.0), "push_rod": (400.0, 3.0, 3.0),
+    "wheel": (50.0, 60.0, 50.0), "pod": (150.0, 60.0, 60.0), "ballast": (20.0, 20.0, 5.0), "other": (30.0, 20.0, 15.0),
+}  # fmt: skip
+#: usual weights, g, where the label has none (own estimates, of what people fit in aircraft of 0.5 to 2 kg)
+_GRAMS: dict[GearKind, float] = {
+    "motor": 55.0, "propeller": 10.0, "battery": 110.0, "speed_controller": 25.0, "servo": 9.0, "receiver": 10.0,
+    "camera": 40.0, "light": 4.0, "wires": 15.0, "push_rod": 5.0, "wheel": 30.0, "pod": 40.0, "ballast": 20.0,
+    "other": 20.0,
+}  # fmt: skip
+#: as held, where it is usual
+_HELD: dict[GearKind, Any] = {
+    "motor": "screws", "propeller": "screws", "battery": "strap", "speed_controller": "tape", "servo": "pocket",
+    "receiver": "tape", "camera": "strap", "light": "tape", "wires": "tape", "push_rod": "pocket", "wheel": "screws",
+    "pod": "bands", "ballast": "glue", "other": "tape",
+}  # fmt: skip
+
+_NUMBER = r"\d+(?:[.,]\d+)?|\d*[.,]\d+"
+_WEIGHT = re.compile(rf"(?<![\w.])({_NUMBER})\s*(kg|g|gr|grams?|oz|ounces?|lb|lbs)\b", re.IGNORECASE)
+_UNIT = r"mm|cm|in|inch|inches|\""
+_BOX = re.compile(
+    rf"({_NUMBER})\s*({_UNIT})?\s*[x×*]\s*({_NUMBER})\s*({_UNIT})?(?:\s*[x×*]\s*({_NUMBER})\s*({_UNIT})?)?",
+    re.IGNORECASE,
+)
+_COUNT = re.compile(r"^\s*(\d{1,2})\s*(?:x|×|pieces?|pcs?)?\s+(?=[a-z])", re.IGNORECASE)
+#: the longest label that is read
+MOST = 200
+
+
+def _refuse(text: str, what: str) -> Refused:
+    return Refused([Problem(("text",), "label", "“{it}”: {what}", EXAMPLE, {"it": text[:80], "what": what})])
+
+
+def _kind(text: str) -> GearKind:
+    low = text.lower()
+    found = [word for word in _WORDS if re.search(rf"(?<![a-z]){re.escape(word)}s?(?![a-z])", low)]
+    return _WORDS[max(found, key=len)] if found else "other"
+
+
+def _size(text: str, kind: GearKind, system: System) -> tuple[float, float, float]:
+    box = _BOX.search(text)
+    if box is None:
+        return _SIZE[kind]
+    numbers, units = [box[1], box[3], box[5]], [box[2], box[4], box[6]]
+    unit = next((u for u in units if u), None)
+    bare = "mm" if system != "inch" else "in"
+    try:
+        found = [parse(f"{n} {u or unit or bare}", "length", system) for n, u in zip(numbers, units, strict=True) if n]
+    except MeasureError as exc:
+        raise _refuse(text, f"{exc}.") from exc
+    # a battery or a motor is told by its longest side first
+    sizes = sorted(found, reverse=True)
+    return (sizes[0], sizes[1], sizes[2] if len(sizes) > 2 else sizes[-1])
+
+
+def usual_place(airframe: Airframe, kind: GearKind, long_mm: float) -> dict[str, Any]:
+    """Where a kind usually sits: motor in the nose, battery behind it, servos under the wing, all else before it."""
+    body = airframe.parts.body
+    if body is None:
+        plan = planform(airframe.wing)
+        ahead = {"motor": -20.0, "propeller": -30.0, "battery": 10.0, "ballast": 0.0}
+        across = ahead.get(kind, 0.35 * float(plan.chord[0]))
+        return {"sits_in": "wing", "along_mm": 0.0, "across_mm": across}
+    before = body.wing_at_mm
+    at = {
+        "motor": 0.5 * long_mm, "propeller": -8.0, "ballast": 15.0, "battery": min(0.45 * before, before),
+        "speed_controller": 0.6 * before, "receiver": before + 0.5 * body.seat_mm,
+        "servo": before + 0.6 * body.seat_mm, "wires": before, "camera": 0.3 * before,
+        "push_rod": 0.5 * (before + body.seat_mm + body.half_span_mm), "wheel": before, "light": 0.2 * before,
+    }.get(kind, 0.7 * before)  # fmt: skip
+    return {"sits_in": "body", "along_mm": round(min(at, body.pod_mm if kind != "push_rod" else body.half_span_mm), 1)}
+
+
+def read_gear(text: str, airframe: Airframe, system: System = "metric") -> Gear:
+    """One thing from its label, where it usually sits.
+
+    Raises
+    ------
+    Refused
+        Where a weight or a size on it cannot be.
+    """
+    if len(text) > MOST:
+        raise _refuse(text, f"longer than {MOST} letters.")
+    if not re.search(r"[^\W\d_]{2,}", text):
+        raise _refuse(text, "it does not say what it is.")
+    counted = _COUNT.match(text)
+    pair = counted is not None and int(counted[1]) == 2
+    if counted is not None and int(counted[1]) > 2:
+        raise _refuse(text, "more than two of a kind: type each with its own place.")
+    plain = text[counted.end() :] if counted else text
+    kind = _kind(plain)
+    weight = _WEIGHT.search(plain)
+    try:
+        grams = parse(f"{weight[1]} {weight[2]}", "mass", system) if weight else _GRAMS[kind]
+    except MeasureError as exc:
+        raise _refuse(text, f"{exc}.") from exc
+    rest = plain.replace(weight[0], " ") if weight else plain
+    long, wide, high = _size(rest, kind, system)
+    name = re.sub(r"\s*,.*$", "", _BOX.sub("", rest)).strip(" ,;")[:60]
+    taken = {one.id for one in airframe.gear}
+    ident = next(i for i in (f"{kind}{'' if k == 1 else f'-{k}'}" for k in range(1, 100)) if i not in taken)
+    place = usual_place(airframe, kind, long)
+    if pair:
+        place["across_mm"] = place.get("across_mm") or (0.5 * wide + 10.0)
+    try:
+        return Gear(
+            id=ident, kind=kind, name="" if name.lower() == CALLED[kind] else name, grams=grams,
+            # of a label's weight little is off, of a usual one much
+            off_by=0.03 if weight else 0.25, long_mm=long, wide_mm=wide, high_mm=high, held=_HELD[kind],
+            slides=kind == "battery", both_sides=pair, **place,
+        )  # fmt: skip
+    except ValidationError as exc:
+        first = explain(exc, Gear, system)[0]
+        raise _refuse(text, f"{first['label']}: {first['what']}") from exc

@@ -1,0 +1,124 @@
+"""Balance in the browser: gear from its label, moved by keys and by mouse, balanced by its battery, and mistakes."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from .jobs import number, open_stand, saved
+
+
+def at_the_balance(page: Page, name: str) -> None:
+    open_stand(page, name)
+    page.get_by_role("link", name="Balance").click()
+    expect(page.get_by_test_id("weights")).to_be_visible()
+
+
+def test_an_aircraft_is_balanced_by_its_battery(demo: Page) -> None:
+    page = demo
+    at_the_balance(page, "Sanderling")
+    state, sentence = page.get_by_test_id("balance-state"), page.get_by_test_id("balance-sentence")
+    expect(state).to_contain_text("balances")
+    before = number(page.get_by_test_id("all"))
+    # a heavy tail light tips it
+    label = page.get_by_label("What is carried, as it stands on the label")
+    label.fill("light 30 g, 20 x 10 x 6")
+    page.get_by_role("button", name="Put it in").click()
+    expect(page.get_by_text("lies where it usually does")).to_be_visible()
+    place = page.get_by_label("Its middle, behind the nose")
+    place.fill("640")
+    place.press("Tab")
+    expect(state).to_have_text("tail-heavy")
+    expect(sentence).to_contain_text("behind where it shall")
+    # what is not described yet weighs so much less: the whole is as heavy as before
+    assert abs(number(page.get_by_test_id("all")) - before) < 1.5
+    slide = page.get_by_test_id("ways").get_by_text(re.compile("^Slide the battery"))
+    by = number_in(slide.inner_text().split("battery 3S 2200")[1])
+    # the battery by its keys, ten at a time and one by one
+    battery = page.get_by_role("slider", name=re.compile("^battery")).first
+    battery.focus()
+    for _ in range(int(by // 10)):
+        battery.press("Shift+ArrowUp")
+    for _ in range(round(by % 10)):
+        battery.press("ArrowUp")
+    expect(state).to_contain_text("balances")
+    expect(sentence).to_contain_text(re.compile("where it shall|(ahead of|behind) where it shall"))
+    saved(page)
+    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name="Redo").click()
+    page.reload()
+    expect(page.get_by_test_id("balance-state")).to_contain_text("balances")
+
+
+def test_gear_is_dragged_with_the_mouse(demo: Page) -> None:
+    page = demo
+    at_the_balance(page, "Dunlin")
+    plan = page.get_by_role("group", name="The aircraft from above, nose up")
+    motor = plan.get_by_role("slider", name=re.compile("^motor"))
+    place = page.get_by_label("Its middle, behind the nose")
+    motor.click()
+    expect(place).to_be_visible()
+    expect(place).to_have_value(re.compile("mm"))
+    was = number_in(place.input_value())
+    box = motor.bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y + 30, steps=5)
+    page.mouse.up()
+    expect(place).not_to_have_value(f"{was:g} mm")
+    assert number_in(place.input_value()) > was + 10
+    saved(page)
+
+
+def number_in(text: str) -> float:
+    found = re.search(r"-?[\d.]+", text)
+    assert found, text
+    return float(found.group())
+
+
+def test_mistakes_are_told_where_they_are_and_nothing_is_lost(demo: Page) -> None:
+    page = demo
+    at_the_balance(page, "Plover")
+    label = page.get_by_label("What is carried, as it stands on the label")
+    label.fill("3 servos 9 g")
+    page.get_by_role("button", name="Put it in").click()
+    expect(page.get_by_role("alert").filter(has_text="more than two")).to_be_visible()
+    expect(label).to_have_value("3 servos 9 g")
+    page.get_by_test_id("weights").get_by_role("button", name="battery").click()
+    place = page.get_by_label("Its middle, behind the nose")
+    expect(place).to_have_value(re.compile("mm"))
+    was = place.input_value()
+    place.fill("2 m")
+    place.press("Tab")
+    expect(place).to_have_attribute("aria-invalid", "true")
+    expect(page.get_by_role("alert").filter(has_text="outside of what it sits in").first).to_be_visible()
+    expect(page.get_by_test_id("saved")).to_have_text("not saved until it can be built")
+    place.fill(was)
+    place.press("Tab")
+    expect(place).to_have_attribute("aria-invalid", "false")
+    weight = page.get_by_label("Weight", exact=True)
+    weight.fill("-5")
+    weight.press("Tab")
+    expect(weight).to_have_attribute("aria-invalid", "true")
+    weight.fill("4 oz")
+    weight.press("Tab")
+    expect(weight).to_have_value(re.compile("113"))
+    saved(page)
+    page.get_by_label("Static margin, at most").fill("3")
+    page.get_by_label("Static margin, at most").press("Tab")
+    expect(page.get_by_role("alert").filter(has_text="not above the least").first).to_be_visible()
+
+
+def test_a_body_that_is_taken_out_leaves_its_gear_in_the_wing(demo: Page) -> None:
+    page = demo
+    at_the_balance(page, "Dunlin")
+    x = page.get_by_test_id("weights").locator("tr", has_text="battery").locator("td").nth(1).inner_text()
+    page.get_by_role("link", name="Stand").click()
+    page.get_by_role("button", name="Take the body out").click()
+    page.get_by_role("button", name="Take it out").click()
+    saved(page)
+    page.get_by_role("link", name="Balance").click()
+    expect(page.get_by_test_id("weights").locator("tr", has_text="battery").locator("td").nth(1)).to_have_text(x)
