@@ -6,7 +6,7 @@ import re
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import Page, expect, sync_playwright
+from playwright.sync_api import Page, sync_playwright
 
 from . import serve
 from .database import free_port
@@ -46,21 +46,6 @@ def take(page: Page) -> None:
     page.get_by_role("button", name="Open the demo workshop").click()
     page.get_by_role("heading", name="Sanderling").wait_for()
     _shoot(page, "airframes")
-    page.goto("/shelf")
-    page.get_by_role("button", name=re.compile("^Change ")).first.click()
-    page.get_by_role("button", name="Take it off the shelf").click()
-    page.get_by_test_id("take-back").wait_for()
-    page.goto("/")
-    page.get_by_role("button", name="Remove Dunlin").click()
-    page.get_by_role("button", name="Remove it").click()
-    page.get_by_test_id("take-back").wait_for()
-    page.get_by_role("link", name="What was removed").click()
-    page.get_by_test_id("removed").get_by_role("listitem").first.wait_for()
-    _shoot(page, "removed")
-    rows = page.get_by_test_id("removed").get_by_role("listitem")
-    for left in range(rows.count(), 0, -1):
-        page.get_by_role("button", name="Take back").first.click()
-        expect(rows).to_have_count(left - 1)
     page.goto("/new")
     page.get_by_test_id("bare").wait_for()
     page.get_by_label("Name", exact=True).fill("Whimbrel")
@@ -69,6 +54,15 @@ def take(page: Page) -> None:
     _shoot(page, "stand")
     _part(page, "Body")
     _shoot(page, "body")
+    _stand(page, "Sanderling")
+    page.get_by_role("link", name="Balance").click()
+    page.get_by_test_id("weights").wait_for()
+    _shoot(page, "balance")
+    _stand(page, "Plover")
+    page.get_by_role("link", name="Balance").click()
+    page.get_by_role("link", name="Weigh parts and gear").click()
+    page.get_by_test_id("to-weigh").get_by_role("button", name=re.compile("^Body")).click()
+    _shoot(page, "weigh")
     _bench(page, "Dunlin")
     _shoot(page, "folded-wing")
     _bench(page, "Sanderling")
@@ -109,10 +103,6 @@ def take(page: Page) -> None:
     page.get_by_label("beside").select_option(index=1)
     page.wait_for_load_state("networkidle")
     _shoot(page, "along-the-span")
-    page.get_by_role("tab", name="Ledger").click()
-    page.locator("[data-line=rod-top] button[aria-expanded]").click()
-    page.get_by_role("button", name="Add a piece").click()
-    _shoot(page, "add-a-piece")
 
 
 def main() -> int:

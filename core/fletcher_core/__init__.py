@@ -9,7 +9,7 @@ This is the one door: what a server or a script may call is listed here, and not
 from .version import __version__, build  # isort: skip
 
 from .analysis.estimate import Estimate
-from .balance import Balance
+from .balance import Balance, Weighed
 from .balance import balance as balance_of
 from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, shipped, with_own, words_of
 from .catalogue import catalogue as current_catalogue
@@ -176,6 +176,7 @@ __all__ = [
     "Unit",
     "Use",
     "Verdict",
+    "Weighed",
     "Wish",
     "Working",
     "__version__",

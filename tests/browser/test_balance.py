@@ -122,3 +122,49 @@ def test_a_body_that_is_taken_out_leaves_its_gear_in_the_wing(demo: Page) -> Non
     saved(page)
     page.get_by_role("link", name="Balance").click()
     expect(page.get_by_test_id("weights").locator("tr", has_text="battery").locator("td").nth(1)).to_have_text(x)
+
+
+def test_parts_are_weighed_and_the_forecast_turns(demo: Page) -> None:
+    page = demo
+    at_the_balance(page, "Plover")
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.get_by_role("link", name="Weigh parts and gear").click()
+    forecast = page.get_by_test_id("weigh-forecast")
+    expect(forecast).to_contain_text("heavier than planned")
+    before = number_in(forecast.inner_text())
+    # one after the other, the next one opens by itself
+    expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(3)
+    page.get_by_test_id("to-weigh").get_by_role("button", name=re.compile("^Fin")).click()
+    for grams in ("4", "60"):
+        page.get_by_label("It weighs").fill(grams)
+        page.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_text("is kept")).to_be_visible()
+        expect(page.get_by_label("It weighs")).to_have_value("")
+    expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(5)
+    expect(forecast).to_contain_text("over the promise")
+    expect(forecast).to_have_text(re.compile(r"^It ends at 5(4[5-9]|5\d) g"))
+    assert number_in(forecast.inner_text()) > before + 4
+    # what cannot be is told, and stays to be put right
+    page.get_by_label(re.compile("^It weighs")).fill("minus")
+    expect(page.get_by_role("button", name="Keep it")).to_be_disabled()
+    page.get_by_role("button", name="Take it back").first.click()
+    expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(4)
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    page.reload()
+    expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(4)
+
+
+def test_a_weighing_that_cannot_be_kept_stays_in_its_field(demo: Page) -> None:
+    page = demo
+    at_the_balance(page, "Dunlin")
+    page.get_by_role("link", name="Weigh parts and gear").click()
+    page.get_by_test_id("to-weigh").get_by_role("button", name=re.compile("^Wing")).click()
+    page.get_by_label("It weighs").fill("130")
+    expect(page.get_by_role("button", name="Keep it")).to_be_enabled()
+    page.route("**/weighings", lambda route: route.abort())
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("alert").filter(has_text=re.compile("not kept|answer"))).to_be_visible()
+    expect(page.get_by_label("It weighs")).to_have_value(re.compile("130"))
+    page.unroute("**/weighings")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(1)

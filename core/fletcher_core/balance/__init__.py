@@ -4,16 +4,9 @@ from .balance import AIRS, balance
 from .masses import PlacedMass, masses
 from .neutral import Neutral, neutral_point
 from .told import Balance, BalanceSlide, BalanceWay, WeightItem
+from .weighing import Weighed
 
 __all__ = [
-    "AIRS",
-    "Balance",
-    "BalanceSlide",
-    "BalanceWay",
-    "Neutral",
-    "PlacedMass",
-    "WeightItem",
-    "balance",
-    "masses",
-    "neutral_point",
+    "AIRS", "Balance", "BalanceSlide", "BalanceWay", "Neutral", "PlacedMass", "Weighed", "WeightItem", "balance",
+    "masses", "neutral_point",
 ]  # fmt: skip

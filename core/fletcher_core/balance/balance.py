@@ -20,7 +20,8 @@ from ..units import Measure, System
 from .masses import PlacedMass, masses, nose_at
 from .neutral import Neutral, mean_chord_at, neutral_point
 from .seen import gear_seen, parts_seen
-from .told import Balance, BalanceLine, BalanceSlide, BalanceState, BalanceWay, WeightItem
+from .told import Balance, BalanceLine, BalanceSlide, BalanceState, BalanceWay, ForecastPoint, WeightItem
+from .weighing import Forecast, Weighed, forecast, key_of, newest, over_time, with_weighings
 
 #: kg/m3 of the air in which speeds are told
 AIRS = AIR_DENSITY
@@ -74,11 +75,15 @@ def _state(chance: float, x: float, front: float, aft: float, open_share: float)
     return "balances" if chance >= 0.8 else "likely"
 
 
-def _items(of: Sequence[PlacedMass], worth: float, aim: float) -> list[WeightItem]:
+def _items(
+    of: Sequence[PlacedMass], worth: float, aim: float, planned: Sequence[PlacedMass] = (), done: set[str] | None = None
+) -> list[WeightItem]:
+    was = {key_of(m): estimate(m.grams, m.sd_g) for m in planned}
     return [
         WeightItem(
             name=m.name, of=m.of, id=m.id, grams=estimate(m.grams, m.sd_g), x_mm=m.x, up_mm=m.up,
             nose_g=m.grams * (m.x - aim) / worth, pieces=_items(m.within, worth, aim),
+            planned=was.get(key_of(m)), weighed=m.of != "rest" and key_of(m) in (done or set()),
         )
         for m in of
     ]  # fmt: skip
@@ -273,13 +278,49 @@ def _working(
     return told
 
 
-def balance(airframe: Airframe, schemes: Sequence[Scheme], system: System = "metric") -> Balance:
-    """All of it, with the schemes that are shown of every part."""
+def _forecast_said(told: Forecast, promise: float, of: Sequence[PlacedMass], done: set[str], system: System) -> str:
+    """At this rate, and what gives most back of what is not made yet."""
+
+    def g(value: float) -> str:
+        return Measure(abs(value), "mass").text(system)
+
+    if not done:
+        return ""
+    rate = ""
+    if told.habit.known and abs(told.habit.share) > 0.005:
+        way = "heavier" if told.habit.share > 0 else "lighter"
+        rate = f"Your parts come out {100 * abs(told.habit.share):.0f} % {way} than planned. "
+    over = told.grams - promise
+    if over <= 0:
+        return f"{rate}At this rate it ends {g(over)} under the promise."
+    left = [p for m in of if key_of(m) not in done and m.of not in ("gear", "rest") for p in m.within[1:]]
+    most = max(left, key=lambda p: p.grams, default=None)
+    back = f" Of what is not made yet, the {most.name} ({most.of}) gives most back: {g(most.grams)}." if most else ""
+    return f"{rate}At this rate it ends {g(over)} over the promise.{back}"
+
+
+def balance(
+    airframe: Airframe, schemes: Sequence[Scheme], system: System = "metric", weighed: Sequence[Weighed] = ()
+) -> Balance:
+    """All of it, with the schemes that are shown of every part.
+
+    Parameters
+    ----------
+    weighed : what was weighed so far, in order.
+    """
     wing, neutral, wants = planform(airframe.wing), neutral_point(airframe), airframe.balancing
     chord = wing.mean_chord
     aim = mean_chord_at(wing, airframe.balance_at)
-    of = masses(airframe, schemes, aim)
+    planned = masses(airframe, schemes, aim)
+    of, _, follows, shared = with_weighings(planned, weighed)
     sums = _Sums(of)
+    told = forecast(planned, weighed, airframe.promise_g)
+    done = set(newest(weighed))
+    # what all parts share, the builder's habit, moves the middle by those that are not weighed yet
+    moved = sum(m.grams * (m.x - sums.x) for m in of if m.of not in ("gear", "rest") and key_of(m) not in done)
+    sums.sd_g = math.hypot(sums.sd_g, math.sqrt(shared))
+    if follows > 0:
+        sums.sd_x = math.hypot(sums.sd_x, moved * math.sqrt(shared) / follows / sums.grams)
     front, aft = (mean_chord_at(wing, neutral.share - m) for m in (wants.margin_most, wants.margin_least))
     nose = min(nose_at(airframe) + _BALLAST_AT, aim - 1.0)
     body = airframe.parts.body
@@ -325,7 +366,16 @@ def balance(airframe: Airframe, schemes: Sequence[Scheme], system: System = "met
         chord_at_mm=mean_chord_at(wing, 0.0), nose_mm=nose, tail_mm=tail,
         loading_g_dm2=estimate(weight / area, sums.sd_g / area), stall_m_s=estimate(stall, sd * stall),
         launch_m_s=estimate(_LAUNCH * stall, sd * _LAUNCH * stall),
-        items=_items(of, worth, aim), slides=slides, ways=ways,
+        chance=told.chance, habit_share=told.habit.share, habit_known=told.habit.known, weighed_g=told.weighed_g,
+        forecast=_forecast_said(told, airframe.promise_g, of, done, system),
+        curve=[
+            ForecastPoint(
+                of="" if k == 0 else weighed[k - 1].of, total_g=Estimate(value=f.grams, low=f.low, high=f.high),
+                chance=f.chance,
+            )
+            for k, f in enumerate(over_time(planned, weighed, airframe.promise_g))
+        ],
+        items=_items(of, worth, aim, planned, done), slides=slides, ways=ways,
         saves=_saves(airframe, of, aim, worth, system), places=_places(aim, worth, nose, tail, wing, system),
         parts=parts_seen(airframe), gear=gear_seen(airframe),
         working=_working(airframe, neutral, wing, of, sums, system), cautions=cautions,

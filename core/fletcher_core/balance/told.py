@@ -25,6 +25,9 @@ class WeightItem(BaseModel):
     x_mm: float
     up_mm: float
     nose_g: float
+    #: what it was planned to weigh, and whether it has been weighed since
+    planned: Estimate | None = None
+    weighed: bool = False
     pieces: list[WeightItem] = []
 
 
@@ -50,6 +53,14 @@ class BalanceLine(BaseModel):
     what: str
     value: str
     note: str = ""
+
+
+class ForecastPoint(BaseModel):
+    """What was forecast after so many weighings: g, and the chance that the promise is kept."""
+
+    of: str
+    total_g: Estimate
+    chance: float
 
 
 class SeenOnBalance(BaseModel):
@@ -89,6 +100,13 @@ class Balance(BaseModel):
     loading_g_dm2: Estimate
     stall_m_s: Estimate
     launch_m_s: Estimate
+    #: that the promise is kept, and how much heavier than planned this builder's parts come out, by those weighed
+    chance: float
+    habit_share: float
+    habit_known: int
+    weighed_g: float
+    forecast: str
+    curve: list[ForecastPoint]
     items: list[WeightItem]
     slides: list[BalanceSlide]
     ways: list[BalanceWay]

@@ -68,6 +68,7 @@ from pydantic import BaseModel
 from .request_context import signed_in, units
 from .shapes import (
     AerofoilText,
+    BalanceQuestion,
     BodyWish,
     CatalogueOut,
     Choice,
@@ -227,12 +228,12 @@ def stand_of(request: HttpRequest, stand_question: StandQuestion) -> HttpRespons
 
 
 @router.post("/balance", response={200: Balance, 422: Problems}, operation_id="balance")
-def balance(request: HttpRequest, balance_question: StandQuestion) -> HttpResponse:
+def balance(request: HttpRequest, balance_question: BalanceQuestion) -> HttpResponse:
     """Where the aircraft balances, between what it may, and what brings it there; saved or not."""
     file = balance_question.file
     shown = [file.shown(name) for name in file.airframe.parts.there()]
     with _one_at_a_time:
-        told = balance_of(file.airframe, shown, units(request))
+        told = balance_of(file.airframe, shown, units(request), balance_question.weighed)
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 

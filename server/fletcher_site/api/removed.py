@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import datetime
 import json
-from typing import Literal
+from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.errors import HttpError
 
 from ..workshop import removal, storage
-from ..workshop.models import Airframe
+from ..workshop.models import Airframe, WeighIn
 from .ids import Id
 from .request_context import membership, person, signed_in, units
 from .shapes import Problems, RemovedOut, TakenBack
@@ -45,12 +45,19 @@ def take_back(request: HttpRequest, kind: removal.Kind, row_id: Id) -> TakenBack
     return TakenBack(kind=kind, id=row_id, name=name)
 
 
+#: stored documents that are told where they cannot be read
+Table = Literal["airframe", "material", "stock", "bond", "weighing"]
+
+
 @router.get("/raw/{table}/{int:row_id}", response={200: None, 404: Problems}, operation_id="take_raw")
-def take_raw(request: HttpRequest, table: Literal["airframe", "material", "stock", "bond"], row_id: Id) -> HttpResponse:
+def take_raw(request: HttpRequest, table: Table, row_id: Id) -> HttpResponse:
     """A stored document as it is, readable or not; of an airframe with all its earlier states."""
     shop = membership(request).workshop
-    rows = {"airframe": shop.airframes, "material": shop.materials, "stock": shop.stock, "bond": shop.bonds}[table]
-    row = rows.filter(pk=row_id).first()
+    rows: dict[Table, Any] = {
+        "airframe": shop.airframes, "material": shop.materials, "stock": shop.stock, "bond": shop.bonds,
+        "weighing": WeighIn.objects.filter(airframe__workshop=shop, airframe__removed__isnull=True),
+    }  # fmt: skip
+    row = rows[table].filter(pk=row_id).first()
     if row is None:
         raise HttpError(404, "There is no such document in this workshop.")
     document = row.document

@@ -24,6 +24,7 @@ from fletcher_core import (
     State,
     System,
     Unit,
+    Weighed,
     Wish,
     fault,
 )
@@ -54,7 +55,7 @@ class Problems(Schema):
 class UnreadableOut(Schema):
     """A stored document that cannot be read: what is wrong; the raw one can be taken away."""
 
-    table: Literal["airframe", "material", "stock", "bond"]
+    table: Literal["airframe", "material", "stock", "bond", "weighing"]
     id: int
     name: str
     what: str
@@ -176,6 +177,13 @@ class StandQuestion(BaseModel):
     file: AirframeFile
 
 
+class BalanceQuestion(BaseModel):
+    """A whole aircraft, saved or not, with what was weighed of it so far, in order."""
+
+    file: AirframeFile
+    weighed: list[Weighed] = Field(default_factory=list, max_length=200)
+
+
 class GearText(BaseModel):
     """A line as it stands on a label, of what is carried."""
 
@@ -278,7 +286,7 @@ class AirframesOut(Schema):
 class RemovedOut(Schema):
     """Something that was removed and can be taken back."""
 
-    kind: Literal["airframe", "scheme", "material", "stock", "bond"]
+    kind: Literal["airframe", "scheme", "material", "stock", "bond", "weighing"]
     id: int
     name: str
     who: str

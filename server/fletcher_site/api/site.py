@@ -15,7 +15,7 @@ from .. import faults
 from ..door import Reader
 from ..workshop.reading import Unreadable
 from ..workshop.storage import Stale, file_of
-from . import glue, hinges, materials, removed, search, shapes, shelf, takeaway
+from . import glue, hinges, materials, removed, search, shapes, shelf, takeaway, weighing
 from .airframes import router as airframes
 from .bench import router as bench
 from .request_context import units
@@ -56,6 +56,7 @@ api = SpeakingAPI(title="Fletcher", version="1", docs_url=None, urls_namespace="
 api.add_router("/", session)
 api.add_router("/", bench)
 api.add_router("/airframes", airframes)
+api.add_router("/airframes", weighing.router)
 api.add_router("/", takeaway.router)
 api.add_router("/", materials.router)
 api.add_router("/", shelf.router)

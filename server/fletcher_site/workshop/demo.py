@@ -14,10 +14,10 @@ from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
 from django.db import connection, transaction
 from django.utils import timezone
-from fletcher_core import AirframeFile, BondTest, OwnMaterial, Problem, Refused, build, read_label
+from fletcher_core import AirframeFile, BondTest, OwnMaterial, Problem, Refused, Weighed, build, read_label
 
 from . import own_materials, quota, removal, shelf, storage
-from .models import Airframe, Membership, Revision, Scheme, Workshop
+from .models import Airframe, Membership, Revision, Scheme, WeighIn, Workshop
 
 FOLDER = Path(settings.ROOT) / "demo"
 #: how long a visitor's copy is kept after the last visit
@@ -57,7 +57,9 @@ def load() -> Workshop:
     shelf.add(workshop, [read_label(line) for line in lines])
     for name in about["airframes"]:
         text = (FOLDER / f"{name}.json").read_text(encoding="utf-8")
-        storage.create(workshop, AirframeFile.model_validate_json(text), None)
+        airframe = storage.create(workshop, AirframeFile.model_validate_json(text), None)
+        for done in about["weighed"].get(name, []):
+            airframe.weigh_ins.create(document=Weighed.model_validate(done).model_dump(mode="json"))
     workshop.refresh_from_db()
     return workshop
 
@@ -85,6 +87,7 @@ def _fill(workshop: Workshop, user: User) -> None:
     for original, copy in zip(sorted(originals), copies, strict=True):
         _copy(Scheme.objects.filter(airframe_id=original), airframe=copy)
         _copy(Revision.objects.filter(airframe_id=original), airframe=copy, who=user)
+        _copy(WeighIn.objects.filter(airframe_id=original), airframe=copy, who=user)
 
 
 def visitor(name: str) -> User | None:

@@ -201,3 +201,16 @@ class BondTest(Removable):
 
     class Meta:
         ordering = ["-when", "-pk"]
+
+
+class WeighIn(Removable):
+    """One weighing of a part or of a thing that is carried, with the plan as it was then, as a document."""
+
+    airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="weigh_ins")
+    document = models.JSONField()
+    note = models.CharField(max_length=200, blank=True)
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["pk"]

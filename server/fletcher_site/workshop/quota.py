@@ -11,6 +11,8 @@ from .models import Workshop
 
 #: rows of each kind; airframe files limit schemes and pieces themselves
 AIRFRAMES, MATERIALS, STOCK, BONDS, PICTURES = 300, 200, 1000, 2000, 500
+#: of one airframe
+WEIGHINGS = 200
 _MB = 1_000_000
 
 
@@ -49,6 +51,8 @@ UPDATE workshop_workshop w SET bytes_used =
   + (SELECT COALESCE(SUM(LENGTH(document::text)), 0) FROM workshop_stockitem WHERE workshop_id = w.id)
   + (SELECT COALESCE(SUM(LENGTH(document::text) + COALESCE(LENGTH(picture), 0)), 0)
         FROM workshop_bondtest WHERE workshop_id = w.id)
+  + (SELECT COALESCE(SUM(LENGTH(i.document::text) + LENGTH(i.note)), 0) FROM workshop_weighin i
+        JOIN workshop_airframe a ON a.id = i.airframe_id WHERE a.workshop_id = w.id)
 """
 
 

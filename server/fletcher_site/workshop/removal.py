@@ -12,10 +12,10 @@ from django.utils import timezone
 from fletcher_core import Problem, Refused, ShelfItem, System, current_catalogue
 
 from . import own_materials, quota, reading, storage
-from .models import Airframe, BondTest, OwnMaterial, Removable, Scheme, StockItem, Workshop
+from .models import Airframe, BondTest, OwnMaterial, Removable, Scheme, StockItem, WeighIn, Workshop
 
 DAYS = 30
-Kind = Literal["airframe", "scheme", "material", "stock", "bond"]
+Kind = Literal["airframe", "scheme", "material", "stock", "bond", "weighing"]
 
 #: more than so many are not listed
 _MOST = 500
@@ -46,6 +46,10 @@ def _bond_name(row: BondTest) -> str:
     return f"test of {entry.label if entry else glue or 'a glue'}, {row.when.date().isoformat()}"
 
 
+def _weighing_name(row: WeighIn) -> str:
+    return f"weighing of {_label(row.document, 'of', 'a part')}, {row.airframe.name}, {row.when.date().isoformat()}"
+
+
 def listed(workshop: Workshop, system: System) -> list[Removed]:
     """What can be taken back, the latest first."""
 
@@ -60,6 +64,8 @@ def listed(workshop: Workshop, system: System) -> list[Removed]:
         found.append(Removed("material", row, _label(row.document, "label", row.key)))
     found += [Removed("stock", row, _stock_name(row, system)) for row in rows(StockItem, workshop=workshop)]
     found += [Removed("bond", row, _bond_name(row)) for row in rows(BondTest, workshop=workshop).defer("picture")]
+    for row in rows(WeighIn, airframe__workshop=workshop, airframe__removed__isnull=True).select_related("airframe"):
+        found.append(Removed("weighing", row, _weighing_name(row)))
     return sorted(found, key=lambda r: r.row.removed, reverse=True)[:_MOST]
 
 
@@ -147,12 +153,20 @@ def take_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str 
                 raise quota.full("bond log", quota.BONDS, "tests")
             _back(row)
             return _bond_name(row)
+        case "weighing":
+            row = _row(WeighIn, pk, airframe__workshop=workshop, airframe__removed__isnull=True)
+            if row is None:
+                return None
+            if row.airframe.weigh_ins.count() >= quota.WEIGHINGS:
+                raise quota.full("weighings", quota.WEIGHINGS, "weighings of this airframe")
+            _back(row)
+            return _weighing_name(row)
 
 
 def put_away() -> int:
     """Delete what nobody took back in time; how many."""
     count = 0
-    for model in (Airframe, Scheme, OwnMaterial, StockItem, BondTest):
+    for model in (Airframe, Scheme, OwnMaterial, StockItem, BondTest, WeighIn):
         gone, _ = model.with_removed.filter(removed__lte=_oldest()).delete()
         count += gone
     return count

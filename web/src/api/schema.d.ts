@@ -104,6 +104,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/airframes/{airframe_id}/weighings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Weighings */
+        get: operations["list_weighings"];
+        put?: never;
+        /** Weigh */
+        post: operations["add_weighing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/weighings/{weighing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Undo
+         * @description It can be taken back for 30 days.
+         */
+        delete: operations["remove_weighing"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/balance": {
         parameters: {
             query?: never;
@@ -1176,16 +1214,26 @@ export interface components {
             aim_share: number;
             /** Cautions */
             cautions: string[];
+            /** Chance */
+            chance: number;
             /** Chord At Mm */
             chord_at_mm: number;
             /** Chord Mm */
             chord_mm: number;
+            /** Curve */
+            curve: components["schemas"]["ForecastPoint"][];
+            /** Forecast */
+            forecast: string;
             /** Front Mm */
             front_mm: number;
             /** Front Share */
             front_share: number;
             /** Gear */
             gear: components["schemas"]["SeenOnBalance"][];
+            /** Habit Known */
+            habit_known: number;
+            /** Habit Share */
+            habit_share: number;
             /** Items */
             items: components["schemas"]["WeightItem"][];
             launch_m_s: components["schemas"]["Estimate"];
@@ -1224,6 +1272,8 @@ export interface components {
             up_mm: number;
             /** Ways */
             ways: components["schemas"]["BalanceWay"][];
+            /** Weighed G */
+            weighed_g: number;
             /** Working */
             working: components["schemas"]["BalanceLine"][];
             x_mm: components["schemas"]["Estimate"];
@@ -1242,6 +1292,15 @@ export interface components {
             value: string;
             /** What */
             what: string;
+        };
+        /**
+         * BalanceQuestion
+         * @description A whole aircraft, saved or not, with what was weighed of it so far, in order.
+         */
+        BalanceQuestion: {
+            file: components["schemas"]["AirframeFile"];
+            /** Weighed */
+            weighed?: components["schemas"]["Weighed"][];
         };
         /**
          * BalanceSlide
@@ -3090,6 +3149,17 @@ export interface components {
             top: "creased" | "curved";
         };
         /**
+         * ForecastPoint
+         * @description What was forecast after so many weighings: g, and the chance that the promise is kept.
+         */
+        ForecastPoint: {
+            /** Chance */
+            chance: number;
+            /** Of */
+            of: string;
+            total_g: components["schemas"]["Estimate"];
+        };
+        /**
          * Found
          * @description What a search found: ways tried, the front, the winner and why.
          */
@@ -4657,7 +4727,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "airframe" | "scheme" | "material" | "stock" | "bond";
+            kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing";
             /** Name */
             name: string;
             /**
@@ -6358,7 +6428,7 @@ export interface components {
              * Table
              * @enum {string}
              */
-            table: "airframe" | "material" | "stock" | "bond";
+            table: "airframe" | "material" | "stock" | "bond" | "weighing";
             /** What */
             what: string;
         };
@@ -6580,6 +6650,65 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /** WeighInOut */
+        WeighInOut: {
+            /** Id */
+            id: number;
+            /** Note */
+            note: string;
+            weighed: components["schemas"]["Weighed"];
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+            /** Who */
+            who: string;
+        };
+        /** WeighInWish */
+        WeighInWish: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            weighed: components["schemas"]["Weighed"];
+        };
+        /**
+         * WeighInsOut
+         * @description In the order in which they were weighed.
+         */
+        WeighInsOut: {
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
+            /** Weighings */
+            weighings: components["schemas"]["WeighInOut"][];
+        };
+        /**
+         * Weighed
+         * @description One weighing: of a part, by its name, or of a thing that is carried, by its id; with the plan as it was then.
+         */
+        Weighed: {
+            /** Grams */
+            grams: number;
+            /** Of */
+            of: string;
+            /**
+             * Planned G
+             * @default 0
+             */
+            planned_g: number;
+            /**
+             * Planned Sd
+             * @default 0
+             */
+            planned_sd: number;
+            /**
+             * Step G
+             * @default 1
+             */
+            step_g: number;
+        };
         /**
          * WeightItem
          * @description One weight with its place, mm aft of the leading edge of the wing's root and up from the wing.
@@ -6604,8 +6733,14 @@ export interface components {
              * @default []
              */
             pieces: components["schemas"]["WeightItem"][];
+            planned?: components["schemas"]["Estimate"] | null;
             /** Up Mm */
             up_mm: number;
+            /**
+             * Weighed
+             * @default false
+             */
+            weighed: boolean;
             /** X Mm */
             x_mm: number;
         };
@@ -7075,6 +7210,111 @@ export interface operations {
             };
         };
     };
+    list_weighings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighInsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    add_weighing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighInWish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighInOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remove_weighing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                weighing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     balance: {
         parameters: {
             query?: never;
@@ -7084,7 +7324,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StandQuestion"];
+                "application/json": components["schemas"]["BalanceQuestion"];
             };
         };
         responses: {
@@ -7787,7 +8027,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                table: "airframe" | "material" | "stock" | "bond";
+                table: "airframe" | "material" | "stock" | "bond" | "weighing";
                 row_id: number;
             };
             cookie?: never;
@@ -7837,7 +8077,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "airframe" | "scheme" | "material" | "stock" | "bond";
+                kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing";
                 row_id: number;
             };
             cookie?: never;

@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
 import { type FormEvent, useEffect, useState } from "react";
 
 import { client, Fault, take, takeAs } from "../api/client";
@@ -14,6 +15,7 @@ import { Faults, MeasureField } from "../ui/fields";
 import { BalanceViews } from "./BalanceViews";
 import { GearForm } from "./GearForm";
 import { gearName } from "./gearPlace";
+import { useWeighings } from "./useWeighings";
 
 const STATE: Record<Balance["state"], { said: string; tone: string }> = {
   balances: { said: "balances", tone: "border-ink" },
@@ -95,7 +97,10 @@ function Weights({ balance, gear, chosen, onChoose, form }: WeightsProps) {
       <th scope="row" className={`py-1.5 pr-2 text-left font-normal ${inner ? "pl-4 text-[15px] text-pencil" : ""}`}>
         {name}
       </th>
-      <td className="px-1 text-right whitespace-nowrap">{mass(item.grams.value, units)}</td>
+      <td className="px-1 text-right whitespace-nowrap">
+        {item.weighed && <span className="text-[14px] text-pencil">weighed </span>}
+        {mass(item.grams.value, units)}
+      </td>
       <td className="px-1 text-right whitespace-nowrap text-pencil">{item.of === "rest" ? "—" : length(item.x_mm, units)}</td>
       <td className={`pl-1 text-right whitespace-nowrap ${item.nose_g > 0.05 ? "" : "text-pencil"}`}>{item.of === "rest" ? "—" : costs(item.nose_g)}</td>
     </>
@@ -191,12 +196,15 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const [told, setTold] = useState<{ said: string; wrong: boolean } | null>(null);
+  const { query: weighings, weighed } = useWeighings(workplace.id);
   const query = useQuery({
-    queryKey: ["balance", file, units],
+    queryKey: ["balance", file, units, weighed],
+    // what was weighed is asked for first: an answer without it would be another one
+    enabled: !weighings.isPending,
     gcTime: 0,
     retry: false,
     placeholderData: keepPreviousData,
-    queryFn: () => takeAs<Balance>(client.POST("/api/balance", { body: { file } })),
+    queryFn: () => takeAs<Balance>(client.POST("/api/balance", { body: { file, weighed } })),
   });
   // what cannot be worked out leaves the last answer, and with it the field that has to be put right
   const [last, setLast] = useState<Balance | null>(null);
@@ -310,6 +318,12 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
         </div>
         <div className="min-w-0">
           {balance && <Headline balance={balance} />}
+          <p className="mt-2 flex flex-wrap items-baseline gap-x-3 text-[16px]">
+            <Link className="btn" to={`/airframe/${workplace.id}/weigh`}>
+              Weigh parts and gear
+            </Link>
+            {balance?.forecast && <span data-testid="forecast-said">{balance.forecast}</span>}
+          </p>
           <form className="mt-3 border-t border-ink pt-2" onSubmit={(e) => void add(e)}>
             <label htmlFor="gear-label" className="mb-1 block text-[15px] font-medium">
               What is carried, as it stands on the label

@@ -7,7 +7,14 @@ import { useSession } from "../session";
 import { TopBar } from "../ui/TopBar";
 import { useTakeBack } from "./TakeBack";
 
-const WORDS: Record<Removed["kind"], string> = { airframe: "Airframe", scheme: "Scheme", material: "Own material", stock: "From the shelf", bond: "Bond test" };
+const WORDS: Record<Removed["kind"], string> = {
+  airframe: "Airframe",
+  scheme: "Scheme",
+  material: "Own material",
+  stock: "From the shelf",
+  bond: "Bond test",
+  weighing: "Weighing",
+};
 
 function day(text: string): string {
   return new Date(text).toLocaleDateString("en-GB", { day: "numeric", month: "long" });

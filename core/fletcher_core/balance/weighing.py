@@ -1,0 +1,140 @@
+"""What parts weigh as they are made, and what that says of those that are not made yet.
+
+A builder's habit h scales every part that is built: weighed = planned × exp(h) × its own luck. h is normal about 0 with
+a spread of 8 % before anything is weighed; each part that is weighed tells of it by the logarithm of weighed over
+planned, with the spread of its own plan (conjugate normal: Gelman and others 2013, ch. 2.5). What is bought, and typed
+from its label, knows of no habit.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from pydantic import Field
+
+from ..analysis.uncertainty import Z90
+from ..fields import Described, measure
+from .masses import PlacedMass
+
+#: spread of the habit before anything is weighed, as a share (METHODS; own estimate)
+PRIOR = 0.08
+#: of a part's own luck at least, as a share: no plan is surer (own estimate)
+_LUCK = 0.02
+
+
+class Weighed(Described):
+    """One weighing: of a part, by its name, or of a thing that is carried, by its id; with the plan as it was then."""
+
+    of: str = Field(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")
+    grams: float = measure("weight", "mass", 0.1, 15000.0)
+    #: what was planned when it was weighed, and how far off that could be: one standard deviation
+    planned_g: float = measure("planned weight", "mass", 0.0, 15000.0, 0.0)
+    planned_sd: float = measure("spread of the plan", "mass", 0.0, 5000.0, 0.0)
+    #: in what steps the scale weighs
+    step_g: float = measure("steps of the scale", "mass", 0.0, 100.0, 1.0)
+
+
+@dataclass(frozen=True)
+class Habit:
+    """Mean and standard deviation of h; `known` parts have told of it."""
+
+    mean: float
+    sd: float
+    known: int
+
+    @property
+    def share(self) -> float:
+        """How much heavier than planned, as a share."""
+        return math.exp(self.mean) - 1
+
+
+def _luck(one: Weighed) -> float:
+    """Standard deviation of the logarithm of weighed over planned, by the part's own plan and the scale."""
+    own = max(one.planned_sd / one.planned_g, _LUCK)
+    return math.hypot(own, one.step_g / math.sqrt(12) / one.grams)
+
+
+def habit(weighed: Sequence[Weighed]) -> Habit:
+    """Of parts that are built; those without a plan tell nothing."""
+    precision, total, known = 1 / PRIOR**2, 0.0, 0
+    for one in weighed:
+        if one.planned_g <= 0:
+            continue
+        weight = 1 / _luck(one) ** 2
+        precision += weight
+        total += weight * math.log(one.grams / one.planned_g)
+        known += 1
+    return Habit(total / precision, precision**-0.5, known)
+
+
+def newest(weighed: Sequence[Weighed]) -> dict[str, Weighed]:
+    """The last weighing of each, in the order in which they were first weighed."""
+    found: dict[str, Weighed] = {}
+    for one in weighed:
+        found[one.of] = one
+    return found
+
+
+def _scaled(mass: PlacedMass, by: float, sd: float) -> PlacedMass:
+    return replace(
+        mass, grams=mass.grams * by, sd_g=sd, within=tuple(_scaled(m, by, m.sd_g * by) for m in mass.within)
+    )  # fmt: skip
+
+
+def key_of(mass: PlacedMass) -> str:
+    """Under which a weighing names it."""
+    return mass.id if mass.of == "gear" else mass.of
+
+
+def with_weighings(
+    masses: Sequence[PlacedMass], weighed: Sequence[Weighed]
+) -> tuple[list[PlacedMass], Habit, float, float]:  # fmt: skip
+    """(what each weighs now; the habit; grams that follow it, and their variance by what it is not sure of).
+
+    What was weighed weighs that; parts that were not weigh as planned, times the habit; gear and the rest as told.
+    """
+    last = newest(weighed)
+    parts = {m.of for m in masses if m.of not in ("gear", "rest")}
+    own = habit([one for key, one in last.items() if key in parts])
+    found, follows = [], 0.0
+    for mass in masses:
+        one = last.get(key_of(mass))
+        if one is not None and mass.of != "rest":
+            found.append(_scaled(mass, one.grams / mass.grams, one.step_g / math.sqrt(12)))
+        elif mass.of in parts:
+            by = math.exp(own.mean)
+            found.append(_scaled(mass, by, mass.sd_g * by))
+            follows += mass.grams * by
+        else:
+            found.append(mass)
+    return found, own, follows, (follows * own.sd) ** 2
+
+
+@dataclass(frozen=True)
+class Forecast:
+    """Of the final weight: g, its 10th and 90th percentile, and the chance that it keeps the promise."""
+
+    grams: float
+    low: float
+    high: float
+    chance: float
+    habit: Habit
+    weighed_g: float
+
+
+def forecast(masses: Sequence[PlacedMass], weighed: Sequence[Weighed], promise_g: float) -> Forecast:
+    """By all that has been weighed so far."""
+    now, own, _, shared = with_weighings(masses, weighed)
+    total = sum(m.grams for m in now)
+    sd = math.sqrt(sum(m.sd_g**2 for m in now) + shared)
+    chance = 0.5 * (1 + math.erf((promise_g - total) / sd / math.sqrt(2))) if sd > 0 else float(total <= promise_g)
+    last = newest(weighed)
+    done = sum(m.grams for m in now if key_of(m) in last and m.of != "rest")
+    return Forecast(total, total - Z90 * sd, total + Z90 * sd, chance, own, done)
+
+
+def over_time(masses: Sequence[PlacedMass], weighed: Sequence[Weighed], promise_g: float) -> list[Forecast]:
+    """The forecast before anything was weighed, and after each weighing, by the plan as it is now."""
+    return [forecast(masses, weighed[:k], promise_g) for k in range(len(weighed) + 1)]
