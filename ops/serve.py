@@ -111,6 +111,18 @@ def launch(number: int, url: str, log: Path, out: Path | None = None, **env: str
         os.close(handle)
 
 
+def launch_scale(address: Path | None = None) -> subprocess.Popen[bytes]:
+    """The stand-in of a kitchen scale, in a group of its own; it writes its address into a file."""
+    handle = _out(OUT)
+    try:
+        return subprocess.Popen(
+            [sys.executable, "-m", "ops.scale", str(address or DATA / "scale.address")], cwd=ROOT, env=marked(),
+            stdin=subprocess.DEVNULL, stdout=handle, stderr=handle, start_new_session=True,
+        )  # fmt: skip
+    finally:
+        os.close(handle)
+
+
 def end_group(process: subprocess.Popen[bytes], patience: float = 10.0) -> None:
     """End a server with all its workers: asked, then killed as a group, the hung ones too."""
     with contextlib.suppress(ProcessLookupError):

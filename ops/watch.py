@@ -58,7 +58,8 @@ class Watcher:
         self.url = ""
         self.server: subprocess.Popen[bytes] | None = None
         self.ending = False
-        self.database_tries, self.server_tries = BackOff(), BackOff()
+        self.database_tries, self.server_tries, self.scale_tries = BackOff(), BackOff(), BackOff()
+        self.scale: subprocess.Popen[bytes] | None = None
         self.asked = self.tidied = time.monotonic()
         self.unanswered = 0
 
@@ -109,6 +110,16 @@ class Watcher:
             self.server = serve.launch(self.number, self.url or "postgresql://", serve.LOG, serve.OUT)
             self.asked = time.monotonic()
 
+    def weighing(self) -> None:
+        """Keep the stand-in of a kitchen scale on its address."""
+        if self.scale is not None and self.scale.poll() is not None:
+            wait = self.scale_tries.next()
+            tell(f"the scale ended ({self.scale.returncode}); starting it again in {wait:g} s")
+            self.scale = None
+            self._pause(wait)
+        if self.scale is None and not self.ending:
+            self.scale = serve.launch_scale()
+
     def tidy(self) -> None:
         """What is kept for some days only is put away, and old sessions with it."""
         if self.url and time.monotonic() - self.tidied > TIDY:
@@ -124,12 +135,15 @@ class Watcher:
             try:
                 self.database()
                 self.serving()
+                self.weighing()
                 self.tidy()
             except (Trouble, OSError) as fault:  # a full disk, a folder that is being moved: try again
                 tell(f"{fault}")
             self._pause(LOOK)
         if self.server is not None:
             serve.end_group(self.server)
+        if self.scale is not None:
+            serve.end_group(self.scale)
         tell("ended")
 
 

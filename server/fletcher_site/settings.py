@@ -126,6 +126,8 @@ DEMOS = int(os.environ.get("FLETCHER_DEMOS", "400"))
 DEMOS_PER_ADDRESS = int(os.environ.get("FLETCHER_DEMOS_PER_ADDRESS", "40"))
 
 #: behind TLS: cookies go over nothing else, and browsers are told to come by nothing else
+#: where the address of the kitchen scale stands
+SCALE_FILE = Path(os.environ.get("FLETCHER_SCALE_FILE", DATA / "scale.address"))
 TLS = os.environ.get("FLETCHER_TLS") == "1"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = TLS
 SECURE_HSTS_SECONDS = 31_536_000 if TLS else 0

@@ -59,7 +59,8 @@ class Server:
         return f"http://127.0.0.1:{self.number}"
 
     def start(self) -> None:
-        self.process = serve.launch(self.number, self.url, self.log, **PLENTY)
+        scale = self.log.with_name("scale.address")
+        self.process = serve.launch(self.number, self.url, self.log, FLETCHER_SCALE_FILE=str(scale), **PLENTY)
         serve.wait_for(self.number, self.process, self.log)
 
     def kill(self) -> None:
@@ -70,9 +71,12 @@ class Server:
 @pytest.fixture(scope="session")
 def site(database: str, tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """Address of a running Fletcher with the demo loaded."""
-    server = Server(database, tmp_path_factory.mktemp("server"))
+    folder = tmp_path_factory.mktemp("server")
+    server = Server(database, folder)
+    scale = serve.launch_scale(folder / "scale.address")
     yield server.address
     serve.end_group(server.process)
+    serve.end_group(scale)
 
 
 @pytest.fixture

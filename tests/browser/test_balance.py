@@ -168,3 +168,37 @@ def test_a_weighing_that_cannot_be_kept_stays_in_its_field(demo: Page) -> None:
     page.unroute("**/weighings")
     page.get_by_role("button", name="Keep it").click()
     expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(1)
+
+
+def test_five_parts_are_weighed_with_the_kitchen_scale(demo: Page) -> None:
+    page = demo
+    page.set_viewport_size({"width": 390, "height": 844})
+    at_the_balance(page, "Sanderling")
+    page.get_by_role("link", name="Weigh parts and gear").click()
+    chance = page.get_by_test_id("chance")
+    expect(chance).to_have_text("nearly sure")
+    page.get_by_role("button", name="Use the kitchen scale").click()
+    scale = page.get_by_test_id("scale")
+    page.get_by_text("It is a stand-in").click()
+    page.get_by_test_id("to-weigh").get_by_role("button", name=re.compile("^Wing")).click()
+    for grams, name in ((320, "Wing"), (26, "Tailplane"), (11, "Fin"), (75, "Body"), (70, "motor")):
+        expect(scale.get_by_role("button", name=re.compile(f"^Take it for {name}"))).to_be_visible()
+        scale.get_by_label("Lay on it, so heavy").fill(str(grams))
+        expect(scale.get_by_role("button", name="Lay it on")).to_be_enabled()
+        scale.get_by_role("button", name="Lay it on").click()
+        if name == "Body":
+            # pulled out in mid weighing: it says so, nothing is lost, and it goes on
+            scale.get_by_role("button", name="Pull its plug").click()
+            expect(scale.get_by_text("It is not plugged in")).to_be_visible()
+            expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(3)
+            scale.get_by_role("button", name="Plug it in").click()
+        expect(scale.get_by_text("stands still")).to_be_visible()
+        expect(page.get_by_test_id("scale-shows")).to_have_text(re.compile(rf"^({grams - 1}|{grams}|{grams + 1}) g$"))
+        scale.get_by_role("button", name=re.compile("^Take it for")).click()
+        expect(page.get_by_label(re.compile("^It weighs"))).to_have_value(re.compile(r"\d+ g"))
+        page.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_text("is kept")).to_contain_text(name)
+    expect(page.get_by_test_id("weighed").get_by_role("listitem")).to_have_count(5)
+    expect(page.get_by_test_id("weigh-forecast")).to_contain_text(re.compile("heavier than planned"))
+    expect(chance).not_to_have_text("nearly sure")
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390

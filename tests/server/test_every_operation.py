@@ -101,11 +101,21 @@ class Theirs:
         removed = owner.post("/api/glue/tests", {**BOND, "note": "Secret note"}).json()["id"]
         owner.delete(f"/api/glue/tests/{removed}")
         self.removed = removed
+        weighed = {"weighed": {"of": "wing", "grams": 111.0}, "note": "Secret note"}
+        self.weighing = owner.post(f"/api/airframes/{self.airframe}/weighings", weighed).json()["id"]
         self.file = file
 
     def state(self) -> list[Any]:
         """Everything of theirs, to see that it stays as it is."""
-        paths = ("airframes", "shelf", "materials", "glue/tests", "removed", f"airframes/{self.airframe}")
+        paths = (
+            "airframes",
+            "shelf",
+            "materials",
+            "glue/tests",
+            "removed",
+            f"airframes/{self.airframe}",
+            f"airframes/{self.airframe}/weighings",
+        )
         return [self.owner.get(f"/api/{path}").json() for path in paths]
 
 
@@ -131,6 +141,7 @@ PARAMETERS: dict[str, Callable[[Theirs, str], Any]] = {
     "test_id": lambda t, _: t.test,
     "kind": lambda t, _: "bond",
     "table": lambda t, _: "airframe",
+    "weighing_id": lambda t, _: t.weighing,
     "row_id": lambda t, path: t.removed if "removed" in path else t.airframe,
 }
 

@@ -69,6 +69,8 @@ class Stand(BaseModel):
     name: str
     parts: list[StandPart]
     rest_g: float
+    #: of what is carried and has its place
+    gear_g: float = 0.0
     promise_g: float
     forecast_g: Estimate
     remains_g: Estimate
@@ -197,7 +199,8 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
     x = np.array([p[1] for line in lines for polygon in line.plan for p in polygon])
     y = np.array([p[0] for line in lines for polygon in line.plan for p in polygon])
     return Stand(
-        name=airframe.name, parts=lines, first=_first_of(lines), rest_g=airframe.rest_g, promise_g=airframe.promise_g,
+        name=airframe.name, parts=lines, first=_first_of(lines), rest_g=airframe.rest_g,
+        gear_g=airframe.gear_g, promise_g=airframe.promise_g,
         forecast_g=Estimate(value=total, low=total - down, high=total + up),
         remains_g=Estimate(value=left, low=left - up, high=left + down),
         span_mm=float(np.ptp(y)), length_mm=float(np.ptp(x)),

@@ -15,7 +15,7 @@ from .. import faults
 from ..door import Reader
 from ..workshop.reading import Unreadable
 from ..workshop.storage import Stale, file_of
-from . import glue, hinges, materials, removed, search, shapes, shelf, takeaway, weighing
+from . import glue, hinges, materials, removed, scale, search, shapes, shelf, takeaway, weighing
 from .airframes import router as airframes
 from .bench import router as bench
 from .request_context import units
@@ -64,6 +64,7 @@ api.add_router("/", search.router)
 api.add_router("/", glue.router)
 api.add_router("/", hinges.router)
 api.add_router("/", removed.router)
+api.add_router("/", scale.router)
 
 
 def _answer(request: HttpRequest, problems: list[dict[str, str]], status: int = 422) -> HttpResponse:

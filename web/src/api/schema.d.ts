@@ -574,6 +574,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Scale
+         * @description What it shows just now.
+         */
+        get: operations["scale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand
+         * @description Of the stand-in alone: lay something on it, pull its plug.
+         */
+        post: operations["scale_hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tare
+         * @description What lies on it counts as nothing from now on.
+         */
+        post: operations["tare_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -3385,6 +3445,16 @@ export interface components {
             pieces: number;
         };
         /**
+         * Hand
+         * @description What is done to the stand-in: something is laid on its pan, or its plug is pulled or put in.
+         */
+        Hand: {
+            /** Lay G */
+            lay_g?: number | null;
+            /** Plugged */
+            plugged?: boolean | null;
+        };
+        /**
          * HingePart
          * @description One thing a hinge is ranked by, from 0 to 1, and how much it counts.
          */
@@ -5017,6 +5087,39 @@ export interface components {
             scheme_id: string;
         };
         /**
+         * ScaleOut
+         * @description `there`: whether it answers; if not, `what` says why.
+         */
+        ScaleOut: {
+            /**
+             * Grams
+             * @default 0
+             */
+            grams: number;
+            /**
+             * Stand In
+             * @default false
+             */
+            stand_in: boolean;
+            /**
+             * Steady
+             * @default false
+             */
+            steady: boolean;
+            /**
+             * Step G
+             * @default 1
+             */
+            step_g: number;
+            /** There */
+            there: boolean;
+            /**
+             * What
+             * @default
+             */
+            what: string;
+        };
+        /**
          * Scheme
          * @description One way to build one part: the pieces glued in and on.
          */
@@ -5713,6 +5816,11 @@ export interface components {
              */
             first: string;
             forecast_g: components["schemas"]["Estimate"];
+            /**
+             * Gear G
+             * @default 0
+             */
+            gear_g: number;
             /** Length Mm */
             length_mm: number;
             /** Name */
@@ -8109,6 +8217,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
+                };
+            };
+        };
+    };
+    scale_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Hand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    tare_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
                 };
             };
         };

@@ -8,10 +8,12 @@ import { Messages } from "../bench/Messages";
 import type { Workplace } from "../bench/useWorkplace";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { shownOf } from "../lib/parts";
+import { useLatestState } from "../lib/useLatestState";
 import { mass, trim } from "../lib/show";
 import { useUnits } from "../session";
-import { Faults, MeasureField } from "../ui/fields";
+import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
 import { ForecastCurve } from "./ForecastCurve";
+import { KitchenScale } from "./KitchenScale";
 import { useWeighings, weighingsKey } from "./useWeighings";
 
 /** One standard deviation of a figure that is told from its 10th to its 90th percentile. */
@@ -20,23 +22,33 @@ const spread = (e: { low: number; high: number }) => (e.high - e.low) / 2.563;
 interface RowProps {
   item: BalanceItem;
   open: boolean;
+  /** What was taken from the scale for it. */
+  taken: { grams: number; step: number } | null;
   onOpen: () => void;
   /** Whether it is kept. */
-  onKeep: (grams: number) => Promise<boolean>;
+  onKeep: (grams: number, step: number) => Promise<boolean>;
 }
 
 /** One part or thing: what it was planned to weigh and what it weighs; opened, a large field for the scale's figure. */
-function Row({ item, open, onOpen, onKeep }: RowProps) {
+function Row({ item, open, taken, onOpen, onKeep }: RowProps) {
   const units = useUnits();
-  const [grams, setGrams] = useState<number | null>(null);
+  const [grams, setGrams, latest] = useLatestState<number | null>(null);
+  const [reading] = useState(() => new Reading());
+  const [from, setFrom] = useState(taken);
+  if (taken !== from) {
+    setFrom(taken);
+    if (taken) setGrams(() => taken.grams);
+  }
   const [busy, setBusy] = useState(false);
   const planned = item.planned ?? item.grams;
   const over = item.weighed ? item.grams.value / planned.value - 1 : 0;
   async function keep() {
-    if (grams === null || busy) return;
+    if (busy) return;
     setBusy(true);
-    // what could not be kept stays in the field
-    if (await onKeep(grams)) setGrams(null);
+    // what was typed a moment ago is read first; what could not be kept stays in the field
+    const right = await reading.allRight();
+    const now = latest();
+    if (right && now !== null && (await onKeep(now, taken?.grams === now ? taken.step : 1))) setGrams(() => null);
     setBusy(false);
   }
   return (
@@ -74,14 +86,16 @@ function Row({ item, open, onOpen, onKeep }: RowProps) {
             void keep();
           }}
         >
-          <MeasureField
-            label={`It weighs${item.of === "gear" ? ", all of it" : ""}`}
-            path="weighed.grams"
-            kind="mass"
-            value={grams}
-            onChange={setGrams}
-            onEmpty={() => setGrams(null)}
-          />
+          <Readings.Provider value={reading}>
+            <MeasureField
+              label={`It weighs${item.of === "gear" ? ", all of it" : ""}`}
+              path="weighed.grams"
+              kind="mass"
+              value={grams}
+              onChange={(v) => setGrams(() => v)}
+              onEmpty={() => setGrams(() => null)}
+            />
+          </Readings.Provider>
           <button className="btn btn-main min-h-12 px-5 text-[17px]" disabled={grams === null || busy}>
             Keep it
           </button>
@@ -122,6 +136,8 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
   const [open, setOpen] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [told, setTold] = useState("");
+  const [scale, setScale] = useState(false);
+  const [taken, setTaken] = useState<{ key: string; grams: number; step: number } | null>(null);
   const { query: weighings, weighed } = useWeighings(id);
   const query = useQuery({
     queryKey: ["balance", file, units, weighed],
@@ -137,18 +153,20 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
   const fault = query.error instanceof Fault ? query.error : null;
   const items = (balance?.items ?? []).filter((i) => i.of !== "rest");
   const key = (i: BalanceItem) => i.id || i.of;
+  const opened = items.find((i) => key(i) === open);
   const names = new Map(items.map((i) => [key(i), i.name]));
 
-  async function keep(item: BalanceItem, grams: number) {
+  async function keep(item: BalanceItem, grams: number, step_g: number) {
     const planned = item.planned ?? item.grams;
     try {
       await take(
         client.POST("/api/airframes/{airframe_id}/weighings", {
           params: { path: { airframe_id: id } },
-          body: { weighed: { of: key(item), grams, planned_g: planned.value, planned_sd: spread(planned), step_g: 1 }, note: "" },
+          body: { weighed: { of: key(item), grams, planned_g: planned.value, planned_sd: spread(planned), step_g }, note: "" },
         }),
       );
       setTrouble(null);
+      setTaken(null);
       setTold(`${item.name}: ${mass(grams, units)} is kept.`);
       const next = items.find((i) => !i.weighed && key(i) !== key(item));
       setOpen(next ? key(next) : null);
@@ -208,6 +226,10 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
           <p role="status" className="min-h-6 text-[15px]">
             {told}
           </p>
+          <button type="button" className="btn mb-2" aria-expanded={scale} onClick={() => setScale(!scale)}>
+            {scale ? "Put the kitchen scale away" : "Use the kitchen scale"}
+          </button>
+          {scale && <KitchenScale next={opened ?? null} onTake={(grams, step) => opened && setTaken({ key: key(opened), grams, step })} />}
           {balance ? (
             <ul data-testid="to-weigh">
               {items.map((item) => (
@@ -215,8 +237,9 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
                   key={key(item)}
                   item={item}
                   open={open === key(item)}
+                  taken={taken?.key === key(item) ? taken : null}
                   onOpen={() => setOpen(open === key(item) ? null : key(item))}
-                  onKeep={(grams) => keep(item, grams)}
+                  onKeep={(grams, step) => keep(item, grams, step)}
                 />
               ))}
             </ul>

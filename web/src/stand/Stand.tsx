@@ -136,6 +136,7 @@ function Weights({ stand }: { stand: StandAnswer }) {
       <p className="text-[15px] text-pencil">
         Of it {mass(stand.rest_g, units)} for everything that is not described yet: {stand.parts.some((p) => p.part === "body") ? "" : "body, "}motor, battery,
         gear.
+        {(stand.gear_g ?? 0) > 0 && ` What is carried and has its place weighs ${mass(stand.gear_g ?? 0, units)}.`}
       </p>
     </section>
   );
