@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Literal, get_args
 
-from pydantic import Field, model_validator
+from pydantic import Field, PrivateAttr, model_validator
 
 from ..fields import Described, fault, measure
 from ..units import Measure
@@ -46,6 +46,15 @@ class Airframe(Described):
     parts: Parts
     gear: list[Gear] = Field(default_factory=list, max_length=40, json_schema_extra={"label": "gear"})
 
+    #: what flies along in parts that are known by their weight alone, while one of them is looked at
+    _beside_g: float = PrivateAttr(0.0)
+
+    def flying_with(self, grams: float) -> Airframe:
+        """The same, with so much more that flies along and hangs on no part."""
+        found = self.model_copy()
+        found._beside_g = self._beside_g + grams
+        return found
+
     @property
     def wing(self) -> Wing:
         return self.parts.wing
@@ -57,8 +66,8 @@ class Airframe(Described):
 
     @property
     def carried_g(self) -> float:
-        """Of all but its parts: gear, and what is not described yet."""
-        return self.rest_g + self.gear_g
+        """Of all but the parts that are looked at: gear, what is not described yet, and what flies along."""
+        return self.rest_g + self.gear_g + self._beside_g
 
     def part(self, name: PartName) -> Part:
         """A part that is described.

@@ -53,7 +53,7 @@ class OtherGlue:
         a = self._a
         scheme: Scheme = a.scheme
         # what else flies is known by its weight
-        airframe = a.airframe.model_copy(update={"rest_g": a.airframe.rest_g + a.beside_g})
+        airframe = a.airframe.flying_with(a.beside_g)
         if where == "piece":
             piece = scheme.pieces[index].model_copy(update={"glue": glue})
             pieces = [piece if k == index else p for k, p in enumerate(scheme.pieces)]

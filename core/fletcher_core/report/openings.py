@@ -22,7 +22,7 @@ def _closed(a: Evaluation, k: int) -> Evaluation | None:
     assert isinstance(body, Body)
     shut = body.model_copy(update={"left_out": [one for j, one in enumerate(body.left_out) if j != k]})
     parts = a.airframe.parts.model_copy(update={"body": shut})
-    airframe = a.airframe.model_copy(update={"parts": parts, "rest_g": a.airframe.rest_g + a.beside_g})
+    airframe = a.airframe.model_copy(update={"parts": parts}).flying_with(a.beside_g)
     try:
         return compute(airframe, a.scheme, a.stations, False, False)
     except Refused:

@@ -246,8 +246,7 @@ def search(
     Refused
         Where the scheme cannot be laid out, or nothing may be tried.
     """
-    flies_along = airframe.rest_g + grams_of(airframe, others)
-    airframe = airframe.model_copy(update={"rest_g": flies_along})
+    airframe = airframe.flying_with(grams_of(airframe, others))
     tried = ways_described(airframe, scheme, wish)
     if len(tried) == 1:
         plain = wish.model_copy(update={"vary": [v for v in wish.vary if v not in OF_ITSELF] or wish.vary})

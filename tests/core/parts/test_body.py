@@ -10,7 +10,7 @@ from typing import Any
 
 import numpy as np
 import pytest
-from fletcher_core.analysis.evaluation import Evaluation, compute, twist_along
+from fletcher_core.analysis.evaluation import Evaluation, compute, grams_of, twist_along
 from fletcher_core.analysis.solve import load, sections_of
 from fletcher_core.analysis.uncertainty import typical
 from fletcher_core.body_reference import folded_layout
@@ -188,6 +188,33 @@ def test_a_motor_pulls_the_nose_as_far_as_the_wing() -> None:
     run = [c.id for c in a.cases].index("body_motor")
     more = wing.strain(*place)[run, k] - bent.strain(*place)[run, k]
     assert float(more) == pytest.approx(pull / float(EA), rel=1e-6)
+
+
+def test_parts_known_by_their_weight_alone_load_a_body_as_their_schemes_do() -> None:
+    """As the search, other glues and what an opening costs have them: they fly along, and hang on no body."""
+    airframe = with_body(even())
+    others = [Scheme(part=name, id=name, name=name) for name in airframe.parts.there() if name != "body"]
+    by_scheme = compute(airframe, scheme(), 61, False, False, others)
+    by_weight = compute(airframe.flying_with(grams_of(airframe, others)), scheme(), 61, False, False)
+    assert by_weight.flying_g == pytest.approx(by_scheme.flying_g)
+    assert by_weight.solved.forces.moment == pytest.approx(by_scheme.solved.forces.moment)
+    # and the document does not know of it
+    assert "beside" not in airframe.flying_with(5.0).model_dump_json()
+
+
+@pytest.mark.parametrize("sides", [("left", "right"), ("top", "bottom")])
+def test_opposite_walls_are_not_left_out_at_one_place(sides: Any) -> None:
+    def gone(second: float) -> list[LeftOut]:
+        return [
+            LeftOut(side=sides[0], x_from_mm=450.0, x_to_mm=600.0),
+            LeftOut(side=sides[1], x_from_mm=second, x_to_mm=700.0),
+        ]
+
+    with pytest.raises(Refused) as caught:
+        told(even(left_out=gone(550.0)))
+    assert "nothing holds what is left" in caught.value.problems[0].what
+    assert caught.value.problems[0].where[-2:] == (1, "x_from_mm")
+    assert told(even(left_out=gone(620.0))).section.GJ_Nmm2 > 0
 
 
 def test_a_curved_nose_closes_as_an_ellipse() -> None:
