@@ -21,7 +21,7 @@ from ..fields import Problem, fault, measure
 from ..units import Measure
 from .base import PieceBase
 from .kind import Kind, Offer, Room, Say, Values, minutes
-from .rows import Ground, MemberRow, Need, Rows, SheetRow
+from .rows import Ground, Need, Rows, SheetRow
 from .sheets import FACES
 
 Array = NDArray[np.float64]
@@ -119,23 +119,24 @@ def _size(piece: Bands, mm: Say) -> str:
     return f"bands {mm(piece.width_mm)} wide, {laid}, every {mm(piece.pitch_mm)}"
 
 
-def _problems(piece: Bands, rows: list[MemberRow], ground: Ground) -> Iterator[Problem]:
+def too_far_apart(piece: Bands | Any, label: str) -> Iterator[Problem]:
+    """Where not even one step of it lies on its stretch."""
     if piece.y_to_mm - piece.y_from_mm < piece.pitch_mm:
         yield Problem(
-            ("pitch_mm",), "from band to band", "They are further apart than the stretch that they lie on.",
+            ("pitch_mm",), label, "They are further apart than the stretch that they lie on.",
             "It is {long} long: set them nearer.", {"long": Measure(piece.y_to_mm - piece.y_from_mm)},
         )  # fmt: skip
 
 
-def _places(piece: Bands) -> Array:
-    """mm along the body, of each band."""
+def places(piece: Bands | Any) -> Array:
+    """mm along the body, of each step."""
     count = int((piece.y_to_mm - piece.y_from_mm) // piece.pitch_mm) + 1
     return np.asarray(piece.y_from_mm + piece.pitch_mm * np.arange(count))
 
 
 def _to_and_fro(piece: Bands) -> tuple[Array, Array] | None:
     """One way of a crossed lacing, from wall to wall."""
-    at = _places(piece)
+    at = places(piece)
     return (at, np.asarray(np.arange(len(at)) % 2.0, dtype=np.float64)) if piece.laid == "crossed" else None
 
 
@@ -160,11 +161,11 @@ KIND = Kind(
     bond=None,
     derived=_derived,
     uses=lambda piece: [f"skin.{piece.material}"],
-    problems=_problems,
+    problems=lambda piece, rows, ground: too_far_apart(piece, "from band to band"),
     only_hollow=True,
     over_openings=True,
     only_on=frozenset({"body"}),
     width_seen=lambda piece: piece.width_mm,
     slants=_to_and_fro,
-    stands=_places,
+    stands=places,
 )

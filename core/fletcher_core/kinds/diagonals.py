@@ -9,7 +9,6 @@ its foot.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from typing import Any, Literal
 
 import numpy as np
@@ -17,12 +16,12 @@ from numpy.typing import NDArray
 from pydantic import Field
 
 from ..catalogue import catalogue
-from ..fields import Problem, measure
-from ..units import Measure
+from ..fields import measure
+from .bands import places, too_far_apart
 from .base import PieceBase
 from .kind import Kind, Offer, Room, Say, Values, minutes
 from .needs import stick_needs
-from .rows import Ground, MemberRow, Need, Rows, SheetRow
+from .rows import Ground, Need, Rows, SheetRow
 from .sheets import FACES
 
 Array = NDArray[np.float64]
@@ -91,19 +90,13 @@ def _derived(piece: Diagonals, values: Values, ground: Ground) -> dict[str, Any]
     }  # fmt: skip
 
 
-def _places(piece: Diagonals) -> Array:
-    """mm along the body, of each foot."""
-    count = int((piece.y_to_mm - piece.y_from_mm) // piece.pitch_mm) + 1
-    return np.asarray(piece.y_from_mm + piece.pitch_mm * np.arange(count))
-
-
 def _to_and_fro(piece: Diagonals) -> tuple[Array, Array]:
-    at = _places(piece)
+    at = places(piece)
     return at, np.asarray(np.arange(len(at)) % 2.0, dtype=np.float64)
 
 
 def _needs(piece: Diagonals, ground: Ground) -> list[Need]:
-    at = _places(piece)
+    at = places(piece)
     middle = 0.5 * (at[:-1] + at[1:])
     chord, _ = ground.plan.at(middle)
     runs = [float(v) for v in np.hypot(chord, piece.pitch_mm) + 2 * piece.lap_mm] * len(FACES[piece.surface])
@@ -113,19 +106,11 @@ def _needs(piece: Diagonals, ground: Ground) -> list[Need]:
 
 def _glued_grams(piece: Diagonals, ground: Ground) -> float:
     """Of both feet of every stick."""
-    glue, long = catalogue().glue[piece.glue], 2 * piece.lap_mm * max(len(_places(piece)) - 1, 0)
+    glue, long = catalogue().glue[piece.glue], 2 * piece.lap_mm * max(len(places(piece)) - 1, 0)
     each = glue.bead.typical * 1e-3 if glue.bead is not None else 0.0
     if glue.spread is not None:
         each = glue.spread.typical * 1e-6 * piece.width_mm
     return each * long * len(FACES[piece.surface])
-
-
-def _problems(piece: Diagonals, rows: list[MemberRow], ground: Ground) -> Iterator[Problem]:
-    if piece.y_to_mm - piece.y_from_mm < piece.pitch_mm:
-        yield Problem(
-            ("pitch_mm",), "from foot to foot", "They are further apart than the stretch that they lie on.",
-            "It is {long} long: set them nearer.", {"long": Measure(piece.y_to_mm - piece.y_from_mm)},
-        )  # fmt: skip
 
 
 def _size(piece: Diagonals, mm: Say) -> str:
@@ -156,7 +141,7 @@ KIND = Kind(
     derived=_derived,
     uses=lambda piece: [f"stock.{piece.material}", f"glue.{piece.glue}"],
     glued_grams=_glued_grams,
-    problems=_problems,
+    problems=lambda piece, rows, ground: too_far_apart(piece, "from foot to foot"),
     only_hollow=True,
     over_openings=True,
     only_on=frozenset({"body"}),

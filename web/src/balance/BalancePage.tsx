@@ -1,8 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { type FormEvent, useEffect, useState } from "react";
+import { type FormEvent, useState } from "react";
 
-import { client, Fault, take, takeAs } from "../api/client";
+import { client, Fault, take } from "../api/client";
 import type { Balance, BalanceItem, Gear } from "../api/types";
 import { Messages } from "../bench/Messages";
 import type { Workplace } from "../bench/useWorkplace";
@@ -15,7 +14,7 @@ import { Faults, MeasureField } from "../ui/fields";
 import { BalanceViews } from "./BalanceViews";
 import { GearForm } from "./GearForm";
 import { gearName } from "./gearPlace";
-import { useWeighings } from "./useWeighings";
+import { useBalance } from "./useBalance";
 
 const STATE: Record<Balance["state"], { said: string; tone: string }> = {
   balances: { said: "balances", tone: "border-ink" },
@@ -191,28 +190,16 @@ function Working({ balance }: { balance: Balance }) {
 
 /** Weights and places of the whole aircraft: where it balances, between what it may, and what brings it there. */
 export function BalancePage({ workplace }: { workplace: Workplace }) {
-  const { file, document, setAnswered } = workplace;
+  const { file, document } = workplace;
   const units = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const [told, setTold] = useState<{ said: string; wrong: boolean } | null>(null);
-  const { query: weighings, weighed } = useWeighings(workplace.id);
-  const query = useQuery({
-    queryKey: ["balance", file, units, weighed],
-    // what was weighed is asked for first: an answer without it would be another one
-    enabled: !weighings.isPending,
-    gcTime: 0,
-    retry: false,
-    placeholderData: keepPreviousData,
-    queryFn: () => takeAs<Balance>(client.POST("/api/balance", { body: { file, weighed } })),
-  });
+  const { query, fault } = useBalance(workplace);
   // what cannot be worked out leaves the last answer, and with it the field that has to be put right
   const [last, setLast] = useState<Balance | null>(null);
   if (query.data && query.data !== last) setLast(query.data);
   const balance = query.data ?? last;
-  const ready = query.isSuccess && !query.isPlaceholderData;
-  useEffect(() => setAnswered(ready ? file : null), [ready, file, setAnswered]);
-  const fault = query.error instanceof Fault ? query.error : null;
   const problems = (fault?.problems ?? []).map((p) => ({ ...p, field: p.field.replace(/^file\.(airframe\.)?/, "") }));
   const { gear, balancing } = file.airframe;
   const shownFields = problems.filter((p) => p.field.startsWith("gear.") && gear[Number(p.field.split(".")[1])]?.id === chosen);

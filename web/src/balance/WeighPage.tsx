@@ -1,9 +1,9 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
 
-import { client, Fault, take, takeAs } from "../api/client";
-import type { Balance, BalanceItem, WeighIn } from "../api/types";
+import { client, Fault, take } from "../api/client";
+import type { BalanceItem, WeighIn } from "../api/types";
 import { Messages } from "../bench/Messages";
 import type { Workplace } from "../bench/useWorkplace";
 import { WorkshopBar } from "../bench/WorkshopBar";
@@ -14,7 +14,8 @@ import { useUnits } from "../session";
 import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
 import { ForecastCurve } from "./ForecastCurve";
 import { KitchenScale } from "./KitchenScale";
-import { useWeighings, weighingsKey } from "./useWeighings";
+import { useBalance } from "./useBalance";
+import { weighingsKey } from "./useWeighings";
 
 /** One standard deviation of a figure that is told from its 10th to its 90th percentile. */
 const spread = (e: { low: number; high: number }) => (e.high - e.low) / 2.563;
@@ -130,7 +131,7 @@ function History({ id, rows, names, onUndo }: { id: number; rows: WeighIn[]; nam
 
 /** Parts and gear on the scale, one by one: plan against real, what that says of the rest, and whether the promise will be kept. */
 export function WeighPage({ workplace }: { workplace: Workplace }) {
-  const { id, file, setAnswered } = workplace;
+  const { id, file } = workplace;
   const units = useUnits();
   const queries = useQueryClient();
   const [open, setOpen] = useState<string | null>(null);
@@ -138,19 +139,8 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
   const [told, setTold] = useState("");
   const [scale, setScale] = useState(false);
   const [taken, setTaken] = useState<{ key: string; grams: number; step: number } | null>(null);
-  const { query: weighings, weighed } = useWeighings(id);
-  const query = useQuery({
-    queryKey: ["balance", file, units, weighed],
-    enabled: !weighings.isPending,
-    gcTime: 0,
-    retry: false,
-    placeholderData: keepPreviousData,
-    queryFn: () => takeAs<Balance>(client.POST("/api/balance", { body: { file, weighed } })),
-  });
+  const { query, weighings, fault } = useBalance(workplace);
   const balance = query.data;
-  const ready = query.isSuccess && !query.isPlaceholderData;
-  useEffect(() => setAnswered(ready ? file : null), [ready, file, setAnswered]);
-  const fault = query.error instanceof Fault ? query.error : null;
   const items = (balance?.items ?? []).filter((i) => i.of !== "rest");
   const key = (i: BalanceItem) => i.id || i.of;
   const opened = items.find((i) => key(i) === open);
