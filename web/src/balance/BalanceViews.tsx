@@ -28,14 +28,26 @@ interface Taken {
 
 const flip = (points: readonly (readonly number[])[]) => points.map(([a, b]) => [a!, -b!]);
 
-/** Places of the aircraft along its length: the range, where it shall balance, where it does. */
-function Marks({ balance, view, ends, u }: { balance: Balance; view: View; ends: [number, number]; u: number }) {
+/** Places of the aircraft along its length: the range, and where it shall balance. */
+function Marks({ balance, view, ends }: { balance: Balance; view: View; ends: [number, number] }) {
   const across = view === "plan";
   const [from, to] = ends;
   const line = (at: number) => (across ? { x1: from, x2: to, y1: at, y2: at } : { x1: at, x2: at, y1: from, y2: to });
   const band = across
     ? { x: from, width: to - from, y: balance.front_mm, height: balance.aft_mm - balance.front_mm }
     : { x: balance.front_mm, width: balance.aft_mm - balance.front_mm, y: from, height: to - from };
+  return (
+    <g pointerEvents="none">
+      <rect {...band} fill={COLOUR.tape} fillOpacity={0.18} stroke={COLOUR.tape} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+      <line {...line(balance.aim_mm)} stroke={COLOUR.tape} strokeWidth={2} strokeDasharray="7 4" vectorEffect="non-scaling-stroke" />
+    </g>
+  );
+}
+
+/** Where it balances, with its spread: over all that is drawn. */
+function Here({ balance, view, u }: { balance: Balance; view: View; u: number }) {
+  if (balance.state === "open") return null;
+  const across = view === "plan";
   const { low, high, value } = balance.x_mm;
   const middle = across ? 0 : -balance.up_mm;
   const at = across ? { cx: middle, cy: value } : { cx: value, cy: middle };
@@ -43,15 +55,9 @@ function Marks({ balance, view, ends, u }: { balance: Balance; view: View; ends:
   const tone = balance.state === "balances" || balance.state === "likely" ? COLOUR.ink : COLOUR.gives;
   return (
     <g pointerEvents="none">
-      <rect {...band} fill={COLOUR.tape} fillOpacity={0.18} stroke={COLOUR.tape} strokeWidth={1} vectorEffect="non-scaling-stroke" />
-      <line {...line(balance.aim_mm)} stroke={COLOUR.tape} strokeWidth={2} strokeDasharray="7 4" vectorEffect="non-scaling-stroke" />
-      {balance.state !== "open" && (
-        <>
-          <line {...bar} stroke={tone} strokeWidth={5} strokeLinecap="butt" vectorEffect="non-scaling-stroke" />
-          <circle {...at} r={7 * u} fill={COLOUR.paper} stroke={tone} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
-          <circle {...at} r={2.2 * u} fill={tone} />
-        </>
-      )}
+      <line {...bar} stroke={tone} strokeWidth={5} strokeLinecap="butt" vectorEffect="non-scaling-stroke" />
+      <circle {...at} r={7 * u} fill={COLOUR.paper} stroke={tone} strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
+      <circle {...at} r={2.2 * u} fill={tone} />
     </g>
   );
 }
@@ -127,7 +133,7 @@ function OneView({ balance, gear, chosen, onChoose, onMove, view, u }: ViewProps
           />
         )),
       )}
-      <Marks balance={balance} view={view} ends={view === "plan" ? [left, right] : [top, bottom]} u={u} />
+      <Marks balance={balance} view={view} ends={view === "plan" ? [left, right] : [top, bottom]} />
       {balance.gear.map((seen) => {
         const one = gear.find((g) => g.id === seen.id);
         if (!one) return null;
@@ -164,6 +170,7 @@ function OneView({ balance, gear, chosen, onChoose, onMove, view, u }: ViewProps
           );
         });
       })}
+      <Here balance={balance} view={view} u={u} />
     </svg>
   );
 }
