@@ -151,10 +151,6 @@ def _over_an_opening(layout: PartLayout) -> Iterator[Problem]:
             )  # fmt: skip
 
 
-#: walls that hold each other by the two between them
-_OPPOSITE = {"top": "bottom", "bottom": "top", "left": "right", "right": "left"}
-
-
 def _openings_apart(layout: PartLayout) -> Iterator[Problem]:
     """What is left out of a wall can be left out once."""
     gone = layout.part.left_out if isinstance(layout.part, Body) else []
@@ -166,16 +162,6 @@ def _openings_apart(layout: PartLayout) -> Iterator[Problem]:
                     ("parts", "body", "left_out", k, "x_from_mm"), "where it starts",
                     "Another opening of the same wall runs from {start} to {end}.",
                     "Start it behind that, end it before it, or make one of both.",
-                    {"start": Measure(other.x_from_mm), "end": Measure(other.x_to_mm)},
-                )  # fmt: skip
-                break
-            whole = one.width_mm is None and other.width_mm is None
-            if whole and _OPPOSITE[one.side] == other.side and not apart:
-                yield Problem(
-                    ("parts", "body", "left_out", k, "x_from_mm"), "where it starts",
-                    f"The {other.side} is left out there too, from {{start}} to {{end}}: nothing holds what is left of "
-                    "it together.",
-                    "Start it behind that, end it before it, or leave one of both in place.",
                     {"start": Measure(other.x_from_mm), "end": Measure(other.x_to_mm)},
                 )  # fmt: skip
                 break

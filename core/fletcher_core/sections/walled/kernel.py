@@ -294,7 +294,10 @@ class WalledKernel(PlaneSections):
         EA, Ex, Ez, Exx, Ezz, Exz = total
         x0, z0 = Ex / EA, Ez / EA
         Ixx, Izz, Ixz = Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0
-        det = Ixx * Izz - Ixz**2
+        # a flat sheet of bare foam, as what two openings may leave, has no arm but its own thickness
+        own = (lumps[0].force * walls.t**2 / 12).sum(axis=-1)
+        Ixx, Izz = np.maximum(Ixx, own), np.maximum(Izz, own)
+        det = np.maximum(Ixx * Izz - Ixz**2, 1e-9 * Ixx * Izz)
         kz, kx = Izz / det, -Ixz / det
         load = np.zeros((m.variants, s, walls.count, 2, 2))
         for lump in lumps:
