@@ -59,7 +59,7 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
             key={to}
             to={to === "stand" ? `/airframe/${id}` : `/airframe/${id}/${to}`}
             end
-            className="flex min-h-10 items-center border-b-4 border-transparent text-[16px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+            className="flex min-h-10 min-w-8 shrink-0 items-center justify-center border-b-4 border-transparent text-[16px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink"
           >
             {to === "stand" ? "Stand" : to === "balance" ? "Balance" : PARTS[to].label}
           </NavLink>
