@@ -1,12 +1,12 @@
 """Where the aircraft balances: what has which weight at which place, between what it may balance, what to do."""
 
-from .balance import AIRS, balance
+from .balance import balance
 from .masses import PlacedMass, masses
 from .neutral import Neutral, neutral_point
 from .told import Balance, BalanceSlide, BalanceWay, WeightItem
 from .weighing import Weighed
 
 __all__ = [
-    "AIRS", "Balance", "BalanceSlide", "BalanceWay", "Neutral", "PlacedMass", "Weighed", "WeightItem", "balance",
+    "Balance", "BalanceSlide", "BalanceWay", "Neutral", "PlacedMass", "Weighed", "WeightItem", "balance",
     "masses", "neutral_point",
 ]  # fmt: skip

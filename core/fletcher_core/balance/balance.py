@@ -21,10 +21,8 @@ from .masses import PlacedMass, masses, nose_at
 from .neutral import Neutral, mean_chord_at, neutral_point
 from .seen import gear_seen, parts_seen
 from .told import Balance, BalanceLine, BalanceSlide, BalanceState, BalanceWay, ForecastPoint, WeightItem
-from .weighing import Forecast, Weighed, forecast, key_of, newest, over_time, with_weighings
+from .weighing import Forecast, Now, Weighed, forecast, key_of, over_time, with_weighings
 
-#: kg/m3 of the air in which speeds are told
-AIRS = AIR_DENSITY
 #: mm behind the nose at which ballast can be fixed (own choice)
 _BALLAST_AT = 15.0
 #: speed of a hand launch over that of the stall (own estimate: it must fly at once, and climb)
@@ -55,14 +53,15 @@ def _chance(value: float, sd: float, low: float, high: float) -> float:
 class _Sums:
     """Weight and middle of all, with their spreads."""
 
-    def __init__(self, of: Sequence[PlacedMass]) -> None:
-        self.grams = sum(m.grams for m in of)
+    def __init__(self, now: Now) -> None:
+        of = now.masses
+        self.grams, self.sd_g = now.grams, now.sd_g
         self.x = sum(m.grams * m.x for m in of) / self.grams
         self.up = sum(m.grams * m.up for m in of) / self.grams
-        self.sd_g = math.sqrt(sum(m.sd_g**2 for m in of))
-        # each moves the middle by its own weight's and place's error, and goes its own way
+        # each moves the middle by its own weight's and place's error, and goes its own way; the habit all at once
         moved = sum((m.sd_g * (m.x - self.x)) ** 2 + (m.grams * m.sd_x) ** 2 for m in of)
-        self.sd_x = math.sqrt(moved) / self.grams
+        shared = now.habit.sd * sum(m.grams * (m.x - self.x) for m in now.follows)
+        self.sd_x = math.hypot(math.sqrt(moved), shared) / self.grams
 
 
 def _state(chance: float, x: float, front: float, aft: float, open_share: float) -> BalanceState:
@@ -76,14 +75,18 @@ def _state(chance: float, x: float, front: float, aft: float, open_share: float)
 
 
 def _items(
-    of: Sequence[PlacedMass], worth: float, aim: float, planned: Sequence[PlacedMass] = (), done: set[str] | None = None
+    of: Sequence[PlacedMass],
+    worth: float,
+    aim: float,
+    planned: Sequence[PlacedMass] = (),
+    done: frozenset[str] = frozenset(),
 ) -> list[WeightItem]:
     was = {key_of(m): estimate(m.grams, m.sd_g) for m in planned}
     return [
         WeightItem(
             name=m.name, of=m.of, id=m.id, grams=estimate(m.grams, m.sd_g), x_mm=m.x, up_mm=m.up,
             nose_g=m.grams * (m.x - aim) / worth, pieces=_items(m.within, worth, aim),
-            planned=was.get(key_of(m)), weighed=m.of != "rest" and key_of(m) in (done or set()),
+            planned=was.get(key_of(m)), weighed=m.of != "rest" and key_of(m) in done,
         )
         for m in of
     ]  # fmt: skip
@@ -278,13 +281,13 @@ def _working(
     return told
 
 
-def _forecast_said(told: Forecast, promise: float, of: Sequence[PlacedMass], done: set[str], system: System) -> str:
+def _forecast_said(told: Forecast, promise: float, now: Now, system: System) -> str:
     """At this rate, and what gives most back of what is not made yet."""
 
     def g(value: float) -> str:
         return Measure(abs(value), "mass").text(system)
 
-    if not done:
+    if not now.done:
         return ""
     rate = ""
     if told.habit.known and abs(told.habit.share) > 0.005:
@@ -293,7 +296,7 @@ def _forecast_said(told: Forecast, promise: float, of: Sequence[PlacedMass], don
     over = told.grams - promise
     if over <= 0:
         return f"{rate}At this rate it ends {g(over)} under the promise."
-    left = [p for m in of if key_of(m) not in done and m.of not in ("gear", "rest") for p in m.within[1:]]
+    left = [p for m in now.follows for p in m.within[1:]]
     most = max(left, key=lambda p: p.grams, default=None)
     back = f" Of what is not made yet, the {most.name} ({most.of}) gives most back: {g(most.grams)}." if most else ""
     return f"{rate}At this rate it ends {g(over)} over the promise.{back}"
@@ -312,15 +315,8 @@ def balance(
     chord = wing.mean_chord
     aim = mean_chord_at(wing, airframe.balance_at)
     planned = masses(airframe, schemes, aim)
-    of, _, follows, shared = with_weighings(planned, weighed)
-    sums = _Sums(of)
-    told = forecast(planned, weighed, airframe.promise_g)
-    done = set(newest(weighed))
-    # what all parts share, the builder's habit, moves the middle by those that are not weighed yet
-    moved = sum(m.grams * (m.x - sums.x) for m in of if m.of not in ("gear", "rest") and key_of(m) not in done)
-    sums.sd_g = math.hypot(sums.sd_g, math.sqrt(shared))
-    if follows > 0:
-        sums.sd_x = math.hypot(sums.sd_x, moved * math.sqrt(shared) / follows / sums.grams)
+    now = with_weighings(planned, weighed)
+    of, sums, told = now.masses, _Sums(now), forecast(now, airframe.promise_g)
     front, aft = (mean_chord_at(wing, neutral.share - m) for m in (wants.margin_most, wants.margin_least))
     nose = min(nose_at(airframe) + _BALLAST_AT, aim - 1.0)
     body = airframe.parts.body
@@ -346,7 +342,7 @@ def balance(
     area = 2 * wing.half_area * 1e-4  # dm2
     weight, cl = sums.grams, airframe.flight.cl_max
     sd = math.hypot(sums.sd_g / weight, _CL_OFF / Z90) / 2
-    stall = math.sqrt(2 * weight * 1e-3 * GRAVITY / (AIRS * area * 1e-2 * cl))
+    stall = math.sqrt(2 * weight * 1e-3 * GRAVITY / (AIR_DENSITY * area * 1e-2 * cl))
     cautions = []
     if not (front <= aim <= aft):
         cautions.append(
@@ -367,7 +363,7 @@ def balance(
         loading_g_dm2=estimate(weight / area, sums.sd_g / area), stall_m_s=estimate(stall, sd * stall),
         launch_m_s=estimate(_LAUNCH * stall, sd * _LAUNCH * stall),
         chance=told.chance, habit_share=told.habit.share, habit_known=told.habit.known, weighed_g=told.weighed_g,
-        forecast=_forecast_said(told, airframe.promise_g, of, done, system),
+        forecast=_forecast_said(told, airframe.promise_g, now, system),
         curve=[
             ForecastPoint(
                 of="" if k == 0 else weighed[k - 1].of, total_g=Estimate(value=f.grams, low=f.low, high=f.high),
@@ -375,7 +371,7 @@ def balance(
             )
             for k, f in enumerate(over_time(planned, weighed, airframe.promise_g))
         ],
-        items=_items(of, worth, aim, planned, done), slides=slides, ways=ways,
+        items=_items(of, worth, aim, planned, now.done), slides=slides, ways=ways,
         saves=_saves(airframe, of, aim, worth, system), places=_places(aim, worth, nose, tail, wing, system),
         parts=parts_seen(airframe), gear=gear_seen(airframe),
         working=_working(airframe, neutral, wing, of, sums, system), cautions=cautions,

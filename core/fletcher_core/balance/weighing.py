@@ -20,6 +20,8 @@ from .masses import PlacedMass
 
 #: spread of the habit before anything is weighed, as a share (METHODS; own estimate)
 PRIOR = 0.08
+#: what no builder's hand makes heavier
+_NOT_BUILT = ("gear", "rest")
 #: of a part's own luck at least, as a share: no plan is surer (own estimate)
 _LUCK = 0.02
 
@@ -88,28 +90,46 @@ def key_of(mass: PlacedMass) -> str:
     return mass.id if mass.of == "gear" else mass.of
 
 
-def with_weighings(
-    masses: Sequence[PlacedMass], weighed: Sequence[Weighed]
-) -> tuple[list[PlacedMass], Habit, float, float]:  # fmt: skip
-    """(what each weighs now; the habit; grams that follow it, and their variance by what it is not sure of).
+@dataclass(frozen=True)
+class Now:
+    """What everything weighs by all that is known: `done` names what was weighed."""
 
-    What was weighed weighs that; parts that were not weigh as planned, times the habit; gear and the rest as told.
-    """
+    masses: list[PlacedMass]
+    habit: Habit
+    done: frozenset[str]
+
+    @property
+    def follows(self) -> list[PlacedMass]:
+        """Parts that are not weighed yet: what the habit is not sure of, all of them share."""
+        return [m for m in self.masses if m.of not in _NOT_BUILT and key_of(m) not in self.done]
+
+    @property
+    def grams(self) -> float:
+        return sum(m.grams for m in self.masses)
+
+    @property
+    def sd_g(self) -> float:
+        """Each part's own luck goes its own way."""
+        shared = self.habit.sd * sum(m.grams for m in self.follows)
+        return math.sqrt(sum(m.sd_g**2 for m in self.masses) + shared**2)
+
+
+def with_weighings(masses: Sequence[PlacedMass], weighed: Sequence[Weighed]) -> Now:
+    """What was weighed weighs that; parts that were not weigh as planned, times the habit; gear and rest as told."""
     last = newest(weighed)
-    parts = {m.of for m in masses if m.of not in ("gear", "rest")}
+    parts = {m.of for m in masses if m.of not in _NOT_BUILT}
     own = habit([one for key, one in last.items() if key in parts])
-    found, follows = [], 0.0
+    found = []
     for mass in masses:
-        one = last.get(key_of(mass))
-        if one is not None and mass.of != "rest":
+        one = last.get(key_of(mass)) if mass.of != "rest" else None
+        if one is not None:
             found.append(_scaled(mass, one.grams / mass.grams, one.step_g / math.sqrt(12)))
         elif mass.of in parts:
             by = math.exp(own.mean)
             found.append(_scaled(mass, by, mass.sd_g * by))
-            follows += mass.grams * by
         else:
             found.append(mass)
-    return found, own, follows, (follows * own.sd) ** 2
+    return Now(found, own, frozenset(last))
 
 
 @dataclass(frozen=True)
@@ -124,17 +144,14 @@ class Forecast:
     weighed_g: float
 
 
-def forecast(masses: Sequence[PlacedMass], weighed: Sequence[Weighed], promise_g: float) -> Forecast:
+def forecast(now: Now, promise_g: float) -> Forecast:
     """By all that has been weighed so far."""
-    now, own, _, shared = with_weighings(masses, weighed)
-    total = sum(m.grams for m in now)
-    sd = math.sqrt(sum(m.sd_g**2 for m in now) + shared)
+    total, sd = now.grams, now.sd_g
     chance = 0.5 * (1 + math.erf((promise_g - total) / sd / math.sqrt(2))) if sd > 0 else float(total <= promise_g)
-    last = newest(weighed)
-    done = sum(m.grams for m in now if key_of(m) in last and m.of != "rest")
-    return Forecast(total, total - Z90 * sd, total + Z90 * sd, chance, own, done)
+    done = sum(m.grams for m in now.masses if key_of(m) in now.done and m.of != "rest")
+    return Forecast(total, total - Z90 * sd, total + Z90 * sd, chance, now.habit, done)
 
 
 def over_time(masses: Sequence[PlacedMass], weighed: Sequence[Weighed], promise_g: float) -> list[Forecast]:
     """The forecast before anything was weighed, and after each weighing, by the plan as it is now."""
-    return [forecast(masses, weighed[:k], promise_g) for k in range(len(weighed) + 1)]
+    return [forecast(with_weighings(masses, weighed[:k]), promise_g) for k in range(len(weighed) + 1)]

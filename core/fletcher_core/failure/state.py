@@ -238,8 +238,11 @@ class LoadedPart:
 
         Positive is stretched; a wing that lifts is pressed on top.
         """
-        bent, pulled = self._plane(*self.curvature, x, z, at), self._pulled[at]
-        return bent + (pulled[..., None] if bent.ndim > pulled.ndim else pulled)
+        bent = self._plane(*self.curvature, x, z, at)
+        if self._pulled is not None:
+            pulled = self._pulled[at]
+            bent += pulled[..., None] if bent.ndim > pulled.ndim else pulled
+        return bent
 
     def locked_strain(self, x: Array, z: Array, at: Runs = _ALL) -> Array | float:
         """Strain at the same places that is there whatever the load factor; 0 unless skins have wrinkled."""
@@ -249,8 +252,10 @@ class LoadedPart:
         return (stretch[..., None] if x.ndim > 2 else stretch) + self._plane(self.locked.kz, self.locked.kx, x, z, at)
 
     @cached_property
-    def _pulled(self) -> Array:
-        """(R, S) strain by what pulls along it, per unit of factor."""
+    def _pulled(self) -> Array | None:
+        """(R, S) strain by what pulls along it, per unit of factor; None where nothing does."""
+        if not self.forces.axial.any():
+            return None
         return np.asarray(self.forces.axial / np.maximum(self.properties.EA, 1e-9))
 
     def _plane(self, kz: Array, kx: Array, x: Array, z: Array, at: Runs) -> Array:

@@ -23,7 +23,7 @@ from .left_out import cut_open, openings
 from .moving import hang
 from .own_sheets import between_boards, between_faces, face_thickness, own_sheets, papers_of
 from .section import Members, SectionLayout, Sheets, no_members, no_sheets
-from .walled import WALLED, room_in
+from .walled import WALLED, extent, room_in
 
 Array = NDArray[np.float64]
 
@@ -294,7 +294,10 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
         _round_notches(rows, [p.on for p in pieces], ground)
     hang(rows, part, ground)
     if wall is not None:
+        within = {id(r) for r in rows.sheets if r.t >= 0}
         rows = _in_the_hollow(rows, wall)
+        if isinstance(part, Body):
+            rows.sheets = [r if id(r) in within else _as_far_as_there_is_room(r, part, outline) for r in rows.sheets]
     return assemble(part, pieces, ground, plan, outline, rows)
 
 
@@ -325,6 +328,20 @@ def _seams(made: HollowSection, ground: Ground, fluted: bool) -> list[PatchRow]:
         glued = 1e-3 * width
         found.append(PatchRow(None, f"seam.{made.glue}", middle, middle, -1, None, here, stands="beside", area=glued))
     return found
+
+
+def _as_far_as_there_is_room(row: SheetRow, part: Body, outline: Outline) -> SheetRow:
+    """What lies under the walls of a body: as far as the side walls, or round the edge where there is room for it."""
+    wall = sheet_of(part)
+    reach = extent(outline, wall.foam + 0.5 * row.t)[row.face]
+    side = wall.board / outline.chord
+    low = np.maximum(row.share_from, reach[0] if row.nose_edge else side)
+    high = np.minimum(row.share_to, reach[1] if row.tail_edge else 1 - side)
+    return replace(
+        row, share_from=np.minimum(low, high), share_to=high, weight=row.weight * (high > low),
+        nose_edge=row.nose_edge and bool(np.all(reach[0] <= 0)),
+        tail_edge=row.tail_edge and bool(np.all(reach[1] >= 1)),
+    )  # fmt: skip
 
 
 def _in_the_hollow(rows: Rows, wall: float) -> Rows:

@@ -11,7 +11,7 @@ import pytest
 from fletcher_core.analysis.uncertainty import Z90
 from fletcher_core.balance import balance, masses
 from fletcher_core.balance.masses import PlacedMass
-from fletcher_core.balance.weighing import PRIOR, Weighed, forecast, habit, over_time, with_weighings
+from fletcher_core.balance.weighing import PRIOR, Forecast, Weighed, forecast, habit, over_time, with_weighings
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -22,6 +22,10 @@ PARTS = [
     PlacedMass("Tailplane", "tailplane", 20.0, 600.0, 0.0, sd_g=1.0),
     PlacedMass("battery", "gear", 105.0, -100.0, 0.0, sd_g=2.5, id="b"),
 ]  # fmt: skip
+
+
+def told_of(done: list[Weighed], promise: float) -> Forecast:
+    return forecast(with_weighings(PARTS, done), promise)
 
 
 def weighed(of: str, grams: float, planned: float, sd: float, **more: Any) -> Weighed:
@@ -57,7 +61,7 @@ def test_the_habit_is_what_bayes_says(ratios: list[float]) -> None:
 def test_a_forecast_is_that_of_many_builders() -> None:
     """Drawn by brute force: a habit from what the first part told, each other part with its own luck."""
     done = [weighed("wing", 216.0, 200.0, 10.0)]
-    told = forecast(PARTS, done, 450.0)
+    told = told_of(done, 450.0)
     own = habit(done)
     r = np.random.default_rng(3)
     n = 200_000
@@ -77,21 +81,22 @@ def test_weighing_narrows_and_a_weighed_part_is_what_it_weighs() -> None:
     spread = [f.high - f.low for f in curve]
     assert all(b < a for a, b in itertools.pairwise(spread))
     assert curve[-1].weighed_g == pytest.approx(404.0)
-    now, _, follows, _ = with_weighings(PARTS, done)
-    assert {m.name: m.grams for m in now}["battery"] == 104.0
-    assert follows == pytest.approx(20.0 * math.exp(habit(done[:2]).mean), rel=1e-9)
+    now = with_weighings(PARTS, done)
+    assert {m.name: m.grams for m in now.masses}["battery"] == 104.0
+    (left,) = now.follows
+    assert left.grams == pytest.approx(20.0 * math.exp(habit(done[:2]).mean), rel=1e-9)
     # gear tells nothing of a builder's hand
-    assert habit(done[:2]).mean == with_weighings(PARTS, done)[1].mean
+    assert habit(done[:2]).mean == now.habit.mean
 
 
 def test_a_part_that_is_weighed_again_counts_once() -> None:
     twice = [weighed("wing", 230.0, 200.0, 10.0), weighed("wing", 204.0, 200.0, 10.0)]
-    assert forecast(PARTS, twice, 440.0) == forecast(PARTS, twice[1:], 440.0)
-    assert forecast(PARTS, [], 440.0).habit.known == 0
+    assert told_of(twice, 440.0) == told_of(twice[1:], 440.0)
+    assert told_of([], 440.0).habit.known == 0
 
 
 def test_heavy_so_far_means_heavy_to_the_end() -> None:
-    plain, heavy = forecast(PARTS, [], 430.0), forecast(PARTS, [weighed("wing", 212.0, 200.0, 4.0)], 430.0)
+    plain, heavy = told_of([], 430.0), told_of([weighed("wing", 212.0, 200.0, 4.0)], 430.0)
     assert heavy.grams > plain.grams + 12.0
     assert heavy.chance < plain.chance
     assert heavy.habit.share > 0.03

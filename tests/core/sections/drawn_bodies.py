@@ -100,6 +100,18 @@ def drawn() -> list[dict[str, Any]]:
         walls = ProfileBody(thickness_mm=one * (k + 1))
         body = _body(40.0, r.uniform(50, 110), 0.0, [], core=Core(material="foamboard_light"), walls=walls)
         add(f"profile-{k + 1}", body)
+    # a second wall of another foam: softer and stiffer than the first, inside and outside, and under the top alone
+    for k, (first, second, lies, surface) in enumerate((
+        ("xps_sheet", "epp30", "inside", "all_round"), ("epp30", "xps33", "inside", "all_round"),
+        ("epp30", "xps33", "outside", "all_round"), ("xps_sheet", "xps_sheet", "inside", "top"),
+    )):  # fmt: skip
+        walls, core = BodyWalls(sheet_mm=r.choice((3.0, 4.0, 5.0))), Core(material=first)
+        body = _body(r.uniform(50, 80), r.uniform(55, 90), 0.0, [], core=core, walls=walls)
+        add(
+            f"lined-{k + 1}", body,
+            [{"kind": "foam_lining", "id": "l", "material": second, "lies": lies, "surface": surface, "y_from_mm": 0.0,
+              "y_to_mm": LONG, "thickness_mm": r.choice((3.0, 5.0))}],
+        )  # fmt: skip
     return found
 
 
@@ -176,6 +188,20 @@ def _bands(body: Body, layout: PartLayout, m: SectionMaterials) -> list[Part]:
     return found
 
 
+def _lining(body: Body, piece: dict[str, Any]) -> Part:
+    """A second wall against a box: a ring of foam, or the strip of it under the top, between the side walls."""
+    whole, t, foam = _outline(body), piece["thickness_mm"], catalogue().foam[piece["material"]]
+    inner = _in(whole, body.walls.sheet_mm)  # type: ignore[union-attr]
+    ring = whole.buffer(t, join_style="mitre", mitre_limit=5.0).difference(whole)
+    if piece["lies"] == "inside":
+        ring = inner.difference(_in(inner, t))
+    if piece["surface"] == "top":
+        x0, _, x1, z1 = inner.bounds
+        ring = box(x0, z1 - t, x1, z1)
+    of = _foam(foam.E.typical, foam.G.typical, foam.density.typical * 1e-6)
+    return _polygons(ring), of, max(ring.area / 900, 0.2)
+
+
 def _stack(body: Body, core: dict[str, float], paper: dict[str, float], t: float) -> list[Part]:
     """Boards lying on each other as they are told: from the top edge on, papers between them as they are."""
     board, high = catalogue().board[body.core.material].thickness.typical, body.stations[0].height_mm
@@ -197,6 +223,7 @@ def parts(case: dict[str, Any]) -> list[Part]:
     layout, m, k = laid(case)
     body = Body.model_validate(case["body"])
     found = _bands(body, layout, m)
+    found += [_lining(body, piece) for piece in case["pieces"] if piece["kind"] == "foam_lining"]
     middle = 0.5 * float(layout.plan.chord[k])
     for p, row in enumerate(layout.member_rows):
         x, z = float(layout.section.members.x[p, k]) - middle, float(layout.section.members.z[p, k])

@@ -71,14 +71,14 @@ def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
         if row.face != face or row.bears != "all":
             continue
         # a sheet over a part of the panel counts by its part
-        Et = m.sheet_Et[:, p, None] * m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
+        there = m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
+        Et = m.sheet_Et[:, p, None] * there
         # a second wall is no thin sheet: its middle lies so far out, and it bends and shears through by itself
         thick = abs(row.t) if row.t > _THICK else 0.0
         out = (-0.5 if row.inside > 0 else 0.5) * (t + thick)
         sheets, B, D = sheets + Et, B + Et * out, D + Et * (out**2 + thick**2 / 12)
         if thick:
-            there = m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
-            S = S + m.sheet_Gt[:, p, None] * there * (row.bears == "all")
+            S = S + m.sheet_Gt[:, p, None] * there
     foam = m.foam.E[:, None] * t
     EA = sheets + foam
     D = D + foam * t * t / 12 - B**2 / EA

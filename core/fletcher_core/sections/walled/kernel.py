@@ -121,10 +121,10 @@ def _made(layout: SectionLayout, m: SectionMaterials, coarse: bool = False) -> _
 
 
 def _all_over(layout: SectionLayout, p: int) -> bool:
-    """Whether a sheet lies on a whole wall: what lies on a part of it, as a box's lid, is told by reference files."""
+    """Whether a sheet lies on most of a wall, as a second wall does and a box's lid does not."""
     sheets = layout.sheets
     here = sheets.present[p] > 0
-    return bool(here.any() and (sheets.share_from[p] <= 0)[here].all() and (sheets.share_to[p] >= 1)[here].all())
+    return bool(here.any() and (sheets.share_to[p] - sheets.share_from[p])[here].min() > 0.5)
 
 
 def _shorter(layout: SectionLayout, found: Loop, p: int) -> Array | float:
