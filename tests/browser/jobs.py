@@ -48,8 +48,7 @@ def describe_new(page: Page, name: str) -> None:
 def add(page: Page, kind: str) -> None:
     page.get_by_role("button", name="Add a piece").click()
     offers = page.get_by_role("dialog", name="Pieces to add").get_by_role("button")
-    # each kind is worked out as it would lie there: on a busy machine that takes its time
-    offers.filter(has=page.get_by_text(kind, exact=True)).click(timeout=90_000)
+    offers.filter(has=page.get_by_text(kind, exact=True)).click()
 
 
 def taken(page: Page, name: str) -> Path:

@@ -295,3 +295,10 @@ def test_sticks_to_and_fro_over_an_open_bottom_and_a_thicker_curved_nose(demo: P
     expect(page.get_by_test_id("ledger")).to_contain_text("5 mm × 3 mm sticks to and fro")
     saved(page)
     assert number(page.get_by_test_id("twist")) < before
+    # whoever is quick: what comes into hand after “Done” does not close the list that was opened meanwhile
+    page.get_by_role("button", name="Done").click()
+    add(page, "Second wall of foam")
+    expect(page.get_by_label("Wall", exact=True)).to_have_value("all_round")
+    expect(page.get_by_label("Wall", exact=True).locator("option:checked")).to_have_text("all round")
+    expect(page.get_by_test_id("ledger")).to_contain_text("second wall 3 mm thick, all round, inside")
+    saved(page)
