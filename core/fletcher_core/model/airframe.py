@@ -64,6 +64,10 @@ class Airframe(Described):
         """Of all that is carried and described."""
         return sum(one.all_grams for one in self.gear)
 
+    def gear_in(self, name: PartName) -> float:
+        """g of what is carried in one part."""
+        return sum(one.all_grams for one in self.gear if one.sits_in == name)
+
     @property
     def carried_g(self) -> float:
         """Of all but the parts that are looked at: gear, what is not described yet, and what flies along."""

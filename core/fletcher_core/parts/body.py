@@ -80,7 +80,7 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
         holds = balance.tail_load(setting, setting.limit)
         if "elevator" in flat.surfaces:
             lifts = 2 * setting.halves_up * control.surface_load(setting, "elevator")
-        lumps.append(Lump(*tail, bare_grams(flat), plan.half_span / 3**0.5))
+        lumps.append(Lump(*tail, bare_grams(flat) + airframe.gear_in("tailplane"), plan.half_span / 3**0.5))
     if upright is not None:
         plan = planform(upright)
         fin = tail_place(body, wing, plan, upright.arm_mm)
@@ -89,7 +89,7 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
             sideways = upright.count * control.surface_load(setting, "rudder")
         # the wing lies on the body's top, and the fin's height is told from the wing
         height = top_at_seat(body) + upright.height_mm + _PRESSED_AT * plan.half_span
-        lumps.append(Lump(*fin, bare_grams(upright), plan.half_span / 3**0.5))
+        lumps.append(Lump(*fin, bare_grams(upright) + airframe.gear_in("fin"), plan.half_span / 3**0.5))
     for one in airframe.gear:
         if one.sits_in != "body":
             continue

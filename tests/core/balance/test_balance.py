@@ -238,6 +238,23 @@ def test_a_battery_far_forward_bends_the_nose() -> None:
     assert found[1] > 1.5 * found[0]
 
 
+def test_a_servo_in_the_tail_hangs_on_the_body() -> None:
+    """A hard landing pulls the tail down by it, whether it sits in the tailplane or in the body under it."""
+    tail = planform(aircraft().wing).quarter + ARM + WING_AT
+    moments = []
+    for one in (
+        gear(kind="servo", grams=40.0, sits_in="tailplane", along_mm=0.0, across_mm=40.0),
+        gear(kind="servo", grams=40.0, along_mm=min(tail, LONG - 20.0), long_mm=80.0),
+        gear(kind="servo", grams=40.0, along_mm=WING_AT + 90.0),
+    ):  # fmt: skip
+        a = compute(aircraft(one), Scheme(part="body", id="b", name="B"), 61, False, False)
+        run = [c.id for c in a.cases].index("body_landing")
+        k = int(np.argmin(abs(a.layout.plan.y - (WING_AT + 200.0))))
+        moments.append(abs(float(a.solved.forces.moment[run, k])))
+    assert moments[0] == pytest.approx(moments[1], rel=0.1)
+    assert moments[0] > 1.3 * moments[2]
+
+
 def test_weights_and_places_that_cannot_be_are_told_at_their_field() -> None:
     def refused(*carried: dict[str, Any], **more: Any) -> str:
         with pytest.raises(ValidationError) as caught:
