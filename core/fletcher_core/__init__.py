@@ -79,11 +79,13 @@ from .model import (
     Use,
 )
 from .model.upgrade import CannotRead, read_file, upgraded
+from .mounts import MOUNT_KINDS, Mount
 from .questions.control_surfaces import SurfaceVerdict, hinges_for, part_of, surface_of
 from .questions.control_surfaces import Which as SurfaceName
 from .questions.control_surfaces import judge as judge_surface
 from .questions.gear_label import read_gear
 from .questions.glued_joints import GluedJoint
+from .questions.mounts import Mounts, judge_mounts, start_mount, why_mount
 from .questions.offers import Offered, offers
 from .questions.ready_bodies import ready_body
 from .questions.suggestions import start as start_airframe
@@ -105,6 +107,7 @@ __all__ = [
     "HARDS",
     "KINDS",
     "MOST_FAULTS",
+    "MOUNT_KINDS",
     "OWN_TABLES",
     "PART_NAMES",
     "PRESETS",
@@ -142,6 +145,8 @@ __all__ = [
     "Mark",
     "MeasureError",
     "MeasureKind",
+    "Mount",
+    "Mounts",
     "NacaAerofoil",
     "NextTest",
     "Offered",
@@ -198,6 +203,7 @@ __all__ = [
     "glued",
     "hinge_marks",
     "hinges_for",
+    "judge_mounts",
     "judge_surface",
     "lap_length",
     "ledger_csv",
@@ -222,6 +228,7 @@ __all__ = [
     "stand",
     "standings",
     "start_airframe",
+    "start_mount",
     "start_part",
     "suggest_pieces",
     "surface_of",
@@ -234,6 +241,7 @@ __all__ = [
     "usual_joint",
     "usual_section",
     "why",
+    "why_mount",
     "with_own",
     "words_in",
     "words_of",

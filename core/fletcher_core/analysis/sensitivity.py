@@ -85,12 +85,14 @@ def figure_label(name: str) -> str:
         return f"how well the model knows: {_METHODS[figure]}"
     if family == "craft":
         return f"{key}: {catalogue().craft[figure].label}"
-    if family == "core":
-        return f"the foam: {said}"
+    if family in ("core", "wing"):
+        return f"the {'foam' if family == 'core' else 'wing'}: {said}"
     if family == "lay_up":
         return f"laid up {catalogue().lay_up[key].label}: {said}"
     table = getattr(catalogue(), table_of(family))
     entry = table[key.partition("@")[0]]
+    if figure == "factor":
+        return str(entry.label)
     return f"{entry.label}: {said}"
 
 
@@ -105,6 +107,9 @@ def unit_of(name: str) -> str:
     """A figure's unit: ``skin.packing_tape.Et`` -> "N/mm"; nothing for a share."""
     family, _, rest = name.partition(".")
     figure = rest.rpartition(".")[2]
+    if family in ("control", "mounting"):
+        unit: str = getattr(catalogue(), family)[rest.partition(".")[0]].unit
+        return unit
     if family in ("method", "craft", "lay_up") or (family, figure) == ("fibre", "compression"):
         return ""
     if family in ("skin", "board") and figure in ("Et", "Gt", "tension", "compression", "peel"):

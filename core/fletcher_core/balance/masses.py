@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from ..analysis.evaluation import drawn_values, glue_mass, laid_out
 from ..analysis.solve import Sections, sections_of
-from ..analysis.uncertainty import Z90, typical
+from ..analysis.uncertainty import SAMPLES, Z90, sample, typical
 from ..geometry import planform
 from ..joints.hardware import hardware_of, joined_g
 from ..kinds import kind_of
@@ -22,7 +22,10 @@ from ..model.airframe import Airframe
 from ..model.body import Body
 from ..model.document import Scheme
 from ..model.gear import Gear
+from ..mounts import MountBase, mount_grams, mount_kind
 from ..parts import PARTS
+from ..parts.body import top_at_seat
+from ..parts.kind import MOUNTED_AT
 from ..parts.placed import Placed, gear_at
 from ..sections import spreads
 
@@ -127,6 +130,22 @@ def of_gear(airframe: Airframe, one: Gear) -> PlacedMass:
     )  # fmt: skip
 
 
+def of_mount(airframe: Airframe, one: MountBase) -> PlacedMass:
+    """What holds something, without what it holds."""
+    kind, part = mount_kind(one), airframe.part(one.on)
+    draws = kind.grams(one, {"core.shear": np.ones(SAMPLES), **sample(kind.uses(one))})
+    placed = Placed(airframe, part)
+    if isinstance(part, Body):
+        aft, up = one.along_mm - part.wing_at_mm, 0.0 - top_at_seat(part)
+    else:
+        chord, x_le = placed.plan.at(np.array([one.along_mm]))
+        at = placed.at(np.array([one.along_mm]), x_le + MOUNTED_AT * chord, np.zeros(1), 1)
+        aft, up = float(at[0][0]), float(at[2][0])
+    # of bolts, glue and plates as much is over or under as of glue (own estimate)
+    sd = float(np.hypot(np.std(draws), 0.15 * mount_grams(one)))
+    return PlacedMass(one.name or kind.label, "mount", mount_grams(one), aft, up, sd, _PLACED_MM / Z90, one.id)
+
+
 def nose_at(airframe: Airframe) -> float:
     """mm of the foremost place at which something can be fixed."""
     body = airframe.parts.body
@@ -146,5 +165,6 @@ def masses(airframe: Airframe, schemes: Sequence[Scheme], aim: float) -> list[Pl
     """Parts with the schemes that are shown, gear, and the rest."""
     found = [of_part(airframe, scheme) for scheme in schemes]
     found += [of_gear(airframe, one) for one in airframe.gear]
+    found += [of_mount(airframe, one) for one in airframe.mounts]
     rest = of_rest(airframe, aim)
     return [*found, rest] if rest else found

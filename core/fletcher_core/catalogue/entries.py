@@ -412,6 +412,7 @@ class Catalogue(BaseModel):
     hinge: dict[str, Hinge]
     joining: dict[str, Joining]
     control: dict[str, Craft]
+    mounting: dict[str, Craft]
     craft: dict[str, Hand]
     rule: dict[str, GlueRule]
     scale: dict[str, Scale]

@@ -18,8 +18,8 @@ if TYPE_CHECKING:
 
 #: the files of `data`, each a table of that name
 FAMILIES = (
-    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "school", "hinge", "joining", "control", "craft", "rule",
-    "scale", "prepare", "hazard",
+    "foam", "board", "stock", "skin", "glue", "cord", "cloth", "school", "hinge", "joining", "control", "mounting",
+    "craft", "rule", "scale", "prepare", "hazard",
 )  # fmt: skip
 
 

@@ -8,6 +8,7 @@ from typing import Literal, get_args
 from pydantic import Field, PrivateAttr, model_validator
 
 from ..fields import Described, fault, measure
+from ..mounts import Mount, mount_grams, mount_kind
 from ..units import Measure
 from .body import Body
 from .flight import Flight
@@ -45,6 +46,7 @@ class Airframe(Described):
     flight: Flight = Field(default_factory=Flight)
     parts: Parts
     gear: list[Gear] = Field(default_factory=list, max_length=40, json_schema_extra={"label": "gear"})
+    mounts: list[Mount] = Field(default_factory=list, max_length=40, json_schema_extra={"label": "mounts"})
 
     #: what flies along in parts that are known by their weight alone, while one of them is looked at
     _beside_g: float = PrivateAttr(0.0)
@@ -64,14 +66,23 @@ class Airframe(Described):
         """Of all that is carried and described."""
         return sum(one.all_grams for one in self.gear)
 
+    @property
+    def mounts_g(self) -> float:
+        """Of all that holds gear and parts, at typical figures."""
+        return sum(mount_grams(one) for one in self.mounts)
+
     def gear_in(self, name: PartName) -> float:
         """g of what is carried in one part."""
         return sum(one.all_grams for one in self.gear if one.sits_in == name)
 
+    def mounts_in(self, name: PartName) -> float:
+        """g of what holds something on one part."""
+        return sum(mount_grams(one) for one in self.mounts if one.on == name)
+
     @property
     def carried_g(self) -> float:
-        """Of all but the parts that are looked at: gear, what is not described yet, and what flies along."""
-        return self.rest_g + self.gear_g + self._beside_g
+        """Of all but the parts that are looked at: gear, mounts, what is not described yet, and what flies along."""
+        return self.rest_g + self.gear_g + self.mounts_g + self._beside_g
 
     def part(self, name: PartName) -> Part:
         """A part that is described.
@@ -118,6 +129,33 @@ class Airframe(Described):
                 raise fault(
                     f"gear.{k}.across_mm", "Two of it cannot both lie in the middle.",
                     "Say how far from the middle each lies, or that there is one alone.",
+                )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
+    def _mounts_have_their_place(self) -> Airframe:
+        if len({one.id for one in self.mounts}) != len(self.mounts):
+            raise fault("mounts", "Two mounts share one id.", "Each needs its own.")
+        there = self.parts.there()
+        for k, one in enumerate(self.mounts):
+            stands_on = mount_kind(one).stands_on
+            if one.on not in stands_on:
+                raise fault(
+                    f"mounts.{k}.on",
+                    f"This does not stand on the {one.on}.",
+                    f"Choose the {' or the '.join(stands_on)}.",
+                )
+            if one.on not in there:
+                raise fault(
+                    f"mounts.{k}.on", f"It stands on the {one.on}, which is not described.",
+                    "Choose a part that is, or describe that one first.",
+                )  # fmt: skip
+            end = there[one.on].half_span_mm
+            if one.along_mm > end:
+                way = "behind the nose" if one.on == "body" else "out from the root"
+                raise fault(
+                    f"mounts.{k}.along_mm", f"It lies {{it}} {way}, beyond the end.", "Put it between 0 and {end}.",
+                    it=Measure(one.along_mm), end=Measure(end),
                 )  # fmt: skip
         return self
 

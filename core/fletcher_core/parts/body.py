@@ -24,7 +24,7 @@ from ..model.airframe import Airframe
 from ..model.body import Body
 from ..model.part import Part
 from .fin import FIN
-from .kind import PartKind, common
+from .kind import PartKind, common, mounts_on
 from .tailplane import TAILPLANE
 
 #: of a tail's sheet or foam: what lies in and on it, hinge, horn and glue, times its bare weight (own estimate)
@@ -80,7 +80,13 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
         holds = balance.tail_load(setting, setting.limit)
         if "elevator" in flat.surfaces:
             lifts = 2 * setting.halves_up * control.surface_load(setting, "elevator")
-        lumps.append(Lump(*tail, bare_grams(flat) + airframe.gear_in("tailplane"), plan.half_span / 3**0.5))
+        lumps.append(
+            Lump(
+                *tail,
+                bare_grams(flat) + airframe.gear_in("tailplane") + airframe.mounts_in("tailplane"),
+                plan.half_span / 3**0.5,
+            )
+        )
     if upright is not None:
         plan = planform(upright)
         fin = tail_place(body, wing, plan, upright.arm_mm)
@@ -89,13 +95,18 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
             sideways = upright.count * control.surface_load(setting, "rudder")
         # the wing lies on the body's top, and the fin's height is told from the wing
         height = top_at_seat(body) + upright.height_mm + _PRESSED_AT * plan.half_span
-        lumps.append(Lump(*fin, bare_grams(upright) + airframe.gear_in("fin"), plan.half_span / 3**0.5))
+        lumps.append(
+            Lump(
+                *fin, bare_grams(upright) + airframe.gear_in("fin") + airframe.mounts_in("fin"), plan.half_span / 3**0.5
+            )
+        )
     for one in airframe.gear:
         if one.sits_in != "body":
             continue
         start, stop = (one.along_mm + way * 0.5 * one.long_mm for way in (-1, 1))
         radius = float(np.hypot(one.across_mm, _GEAR_RADIUS))
         lumps.append(Lump(max(start, 0.0), min(max(stop, 1.0), end), one.all_grams, radius))
+    lumps += [Lump(start, stop, grams, _GEAR_RADIUS) for start, stop, grams in mounts_on(airframe, "body")]
     turning = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) for lump in lumps)
     rest = max(airframe.rest_g, 1.0)
     at = float(np.clip(balances - turning / rest, 15.0, balances))

@@ -11,6 +11,10 @@ from ..loads import Case, Setting
 from ..loads.cases.case import Lump
 from ..model.airframe import Airframe, PartName
 from ..model.part import Part
+from ..mounts import mount_grams
+
+#: mm on either side of its place over which a mount's own weight lies, and its place on a wing's chord (own estimates)
+_MOUNT, MOUNTED_AT = 15.0, 0.35
 
 
 @dataclass(frozen=True)
@@ -70,7 +74,17 @@ def lumps_on(airframe: Airframe, name: PartName, plan: Planform) -> tuple[Lump, 
                 share=one.across_mm / float(chord),
             )
         )  # fmt: skip
+    found += [Lump(start, stop, grams / halves, share=MOUNTED_AT) for start, stop, grams in mounts_on(airframe, name)]
     return tuple(found)
+
+
+def mounts_on(airframe: Airframe, name: PartName) -> list[tuple[float, float, float]]:
+    """(start, end, g) of what holds something on a part, mm along it."""
+    end = airframe.part(name).half_span_mm
+    return [
+        (max(one.along_mm - _MOUNT, 0.0), min(max(one.along_mm + _MOUNT, 2 * _MOUNT), end), mount_grams(one))
+        for one in airframe.mounts if one.on == name
+    ]  # fmt: skip
 
 
 def common(airframe: Airframe, part: Part, plan: Planform, flying_g: float, carrier: Planform, **more: Any) -> Setting:

@@ -200,7 +200,7 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
     y = np.array([p[0] for line in lines for polygon in line.plan for p in polygon])
     return Stand(
         name=airframe.name, parts=lines, first=_first_of(lines), rest_g=airframe.rest_g,
-        gear_g=airframe.gear_g, promise_g=airframe.promise_g,
+        gear_g=airframe.gear_g + airframe.mounts_g, promise_g=airframe.promise_g,
         forecast_g=Estimate(value=total, low=total - down, high=total + up),
         remains_g=Estimate(value=left, low=left - up, high=left + down),
         span_mm=float(np.ptp(y)), length_mm=float(np.ptp(x)),

@@ -140,7 +140,8 @@ def paper_mass(board: Board, area_mass: float) -> float:
     return 0.5 * max(area_mass - board.core.density * board.thickness.typical, 0.2 * area_mass)
 
 
-def _board_sheet(board: Board) -> Table:
+def board_sheet(board: Board) -> Table:
+    """One face of a board or of corrugated sheet: N/mm, g/m2."""
     if board.paper_faced:
         t, E, strength, across = (
             board.paper_thickness, board.paper_E_along, board.paper_tension_along, board.paper_E_across,
@@ -243,7 +244,7 @@ def _folded(key: str) -> Table:
     board = catalogue().board[key]
     assert board.core is not None
     low, high = 1 - BOARD_CORE_SPREAD, 1 + BOARD_CORE_SPREAD
-    sheet = _board_sheet(board)
+    sheet = board_sheet(board)
     figures = {"core_E": board.core.E, "core_G": board.core.G, "core_shear": board.core.shear}
     core = {k: Spread(v * low, v, v * high) for k, v in figures.items()}
     return {**core, "paper_Et": sheet["Et"], "paper_Gt": sheet["Gt"], "paper_tension": sheet["tension"],
@@ -280,7 +281,7 @@ def _glue(key: str) -> Table:
 
 _FIGURES: Mapping[str, Callable[[str], Table]] = {
     "stock": _stock, "skin": _skin, "cord": _cord, "foam": _foam, "folded": _folded, "stacked": _folded,
-    "board": lambda key: _board_sheet(catalogue().board[key]),
+    "board": lambda key: board_sheet(catalogue().board[key]),
     "upright": _upright, "fillet": _fillet, "moving": _moving, "seam": _seam, "glue": _glue,
     "fibre": _entry("fibre"), "resin": _entry("resin"), "lay_up": _entry("lay_up"),
 }  # fmt: skip

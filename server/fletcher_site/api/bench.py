@@ -9,6 +9,7 @@ from typing import Any, cast, get_args
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import (
     KINDS,
+    MOUNT_KINDS,
     PRESETS,
     Airframe,
     AirframeFile,
@@ -91,22 +92,23 @@ from .shapes import (
 router = Router(tags=["bench"], auth=signed_in)
 
 #: threads that compute side by side in one process only take turns at each other's cost; in a row they are quicker
-_one_at_a_time = threading.Lock()
+one_at_a_time = threading.Lock()
 
 #: along the half span; while something moves, every second is enough to see where it goes
 STATIONS, MOVING_STATIONS = 61, 31
 
 _PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
+_MOUNTS: tuple[type[BaseModel], ...] = tuple(kind.model for kind in MOUNT_KINDS.values())
 _DESCRIBED: tuple[type[BaseModel], ...] = (
     Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, FoldedBoard, SheetedSection,
-    Core, Tailplane, Fin, Gear, Balancing, *_PIECES,
+    Core, Tailplane, Fin, Gear, Balancing, *_PIECES, *_MOUNTS,
 )  # fmt: skip
 
 
 @lru_cache(maxsize=1)
 def _limits() -> dict[str, dict[str, dict[str, Any]]]:
     """Label, quantity, limits and default of every field, by model, for forms."""
-    kept = ("label", "quantity", "minimum", "maximum", "default", "enum", "table")
+    kept = ("label", "quantity", "minimum", "maximum", "default", "enum", "table", "shape", "words")
     table = {}
     for model in _DESCRIBED:
         fields = {}
@@ -114,7 +116,7 @@ def _limits() -> dict[str, dict[str, dict[str, Any]]]:
             flat = {**next((o for o in node.get("anyOf", []) if o.get("type") != "null"), {}), **node}
             fields[name] = {k: flat[k] for k in kept if k in flat}
         kind = fields.get("kind", {}).get("default")
-        table[str(kind) if model in _PIECES else model.__name__] = fields
+        table[str(kind) if model in _PIECES or model in _MOUNTS else model.__name__] = fields
     return table
 
 
@@ -209,7 +211,7 @@ def body_outline(request: HttpRequest, drawing: OutlineDrawing) -> list[BodyStat
 def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The verdict on an airframe and a scheme, saved or not."""
     rests = not evaluation.moving
-    with _one_at_a_time:
+    with one_at_a_time:
         verdict = evaluate(
             evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm,
             ledger=rests, spread=rests, stations=STATIONS if rests else MOVING_STATIONS, others=evaluation.others,
@@ -222,7 +224,7 @@ def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpRespons
 def stand_of(request: HttpRequest, stand_question: StandQuestion) -> HttpResponse:
     """The whole aircraft in three views, a line for each part, its weight against the promise; saved or not."""
     file = stand_question.file
-    with _one_at_a_time:
+    with one_at_a_time:
         told = stand(file.airframe, file.schemes, file.chosen, units(request))
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 
@@ -232,7 +234,7 @@ def balance(request: HttpRequest, balance_question: BalanceQuestion) -> HttpResp
     """Where the aircraft balances, between what it may, and what brings it there; saved or not."""
     file = balance_question.file
     shown = [file.shown(name) for name in file.airframe.parts.there()]
-    with _one_at_a_time:
+    with one_at_a_time:
         told = balance_of(file.airframe, shown, units(request), balance_question.weighed)
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 

@@ -15,7 +15,7 @@ from .. import faults
 from ..door import Reader
 from ..workshop.reading import Unreadable
 from ..workshop.storage import Stale, file_of
-from . import glue, hinges, materials, removed, scale, search, shapes, shelf, takeaway, weighing
+from . import glue, hinges, materials, mounts, removed, scale, search, shapes, shelf, takeaway, weighing
 from .airframes import router as airframes
 from .bench import router as bench
 from .request_context import units
@@ -55,6 +55,7 @@ def _body_of(model: Any, loc: tuple[str | int, ...]) -> type[BaseModel] | None:
 api = SpeakingAPI(title="Fletcher", version="1", docs_url=None, urls_namespace="api", parser=Reader())
 api.add_router("/", session)
 api.add_router("/", bench)
+api.add_router("/", mounts.router)
 api.add_router("/airframes", airframes)
 api.add_router("/airframes", weighing.router)
 api.add_router("/", takeaway.router)

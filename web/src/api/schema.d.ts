@@ -494,6 +494,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mounts
+         * @description Everything that holds gear and parts, with every way in which it gives way; and what may be added.
+         */
+        post: operations["mounts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mounts/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why A Mount
+         * @description The working of one way in which a mount gives way.
+         */
+        post: operations["why_mount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers": {
         parameters: {
             query?: never;
@@ -1003,6 +1043,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/start/mount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start A Mount
+         * @description A mount of a kind in sizes that fit this aircraft.
+         */
+        post: operations["start_mount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/start/part": {
         parameters: {
             query?: never;
@@ -1206,6 +1266,8 @@ export interface components {
             flight?: components["schemas"]["Flight"];
             /** Gear */
             gear?: components["schemas"]["Gear"][];
+            /** Mounts */
+            mounts?: (components["schemas"]["Firewall"] | components["schemas"]["WingBands"] | components["schemas"]["WingBolts"] | components["schemas"]["HoldDown"] | components["schemas"]["Hatch"] | components["schemas"]["GearPlate"] | components["schemas"]["GluedSeat"] | components["schemas"]["ServoSeat"] | components["schemas"]["PushRod"] | components["schemas"]["Hook"] | components["schemas"]["Strut"] | components["schemas"]["HingePosts"])[];
             /** Name */
             name: string;
             /**
@@ -2904,6 +2966,135 @@ export interface components {
             tilt_deg: number;
         };
         /**
+         * Firewall
+         * @description A plate across the nose, or across a pod or a boom's end.
+         */
+        Firewall: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Beside
+             * @default none
+             * @enum {string}
+             */
+            beside: "none" | "fillet" | "sticks" | "cloth";
+            /**
+             * Beside Mm
+             * @default 6
+             */
+            beside_mm: number;
+            /**
+             * Bolt Mm
+             * @default 3
+             */
+            bolt_mm: number;
+            /**
+             * Bolts
+             * @default 4
+             */
+            bolts: number;
+            /**
+             * Circle Mm
+             * @default 25
+             */
+            circle_mm: number;
+            /**
+             * Down Deg
+             * @default 2
+             */
+            down_deg: number;
+            /**
+             * Edges
+             * @default all
+             * @enum {string}
+             */
+            edges: "all" | "three" | "sides";
+            /**
+             * Fixed
+             * @default blind_nuts
+             * @enum {string}
+             */
+            fixed: "blind_nuts" | "wood_screws";
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * High Mm
+             * @default 50
+             */
+            high_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "firewall";
+            /**
+             * Material
+             * @default birch_ply
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Propeller Held
+             * @default fixed
+             * @enum {string}
+             */
+            propeller_held: "fixed" | "folding" | "bands";
+            /**
+             * Pusher
+             * @default false
+             */
+            pusher: boolean;
+            /**
+             * Right Deg
+             * @default 1
+             */
+            right_deg: number;
+            /**
+             * Seated
+             * @default inside
+             * @enum {string}
+             */
+            seated: "inside" | "in_front";
+            /**
+             * Shaft Mm
+             * @default 40
+             */
+            shaft_mm: number;
+            /**
+             * Shaft Up Mm
+             * @default 0
+             */
+            shaft_up_mm: number;
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Wide Mm
+             * @default 50
+             */
+            wide_mm: number;
+        };
+        /**
          * FlatPlate
          * @description A flat plate.
          */
@@ -3335,6 +3526,100 @@ export interface components {
             wide_mm: number;
         };
         /**
+         * GearPlate
+         * @description A plate glued in or under, with a bent wire held on it.
+         */
+        GearPlate: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Bolted
+             * @default 0
+             */
+            bolted: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gear_plate";
+            /**
+             * Leg Mm
+             * @default 100
+             */
+            leg_mm: number;
+            /**
+             * Long Mm
+             * @default 40
+             */
+            long_mm: number;
+            /**
+             * Material
+             * @default birch_ply
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Saddles
+             * @default 2
+             */
+            saddles: number;
+            /**
+             * Screw Mm
+             * @default 2.5
+             */
+            screw_mm: number;
+            /**
+             * Splay Deg
+             * @default 40
+             */
+            splay_deg: number;
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Wheel Mm
+             * @default 50
+             */
+            wheel_mm: number;
+            /**
+             * Wide Mm
+             * @default 50
+             */
+            wide_mm: number;
+            /**
+             * Wire
+             * @default spring_steel_wire
+             */
+            wire: string;
+            /**
+             * Wire Mm
+             * @default 2.5
+             */
+            wire_mm: number;
+        };
+        /**
          * GearText
          * @description A line as it stands on a label, of what is carried.
          */
@@ -3420,6 +3705,77 @@ export interface components {
             where: string;
         };
         /**
+         * GluedSeat
+         * @description Glued along a strip, flat or in a slot, with fillets or triangles beside it.
+         */
+        GluedSeat: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Beside
+             * @default none
+             * @enum {string}
+             */
+            beside: "none" | "fillet" | "triangles";
+            /**
+             * Beside Mm
+             * @default 8
+             */
+            beside_mm: number;
+            /**
+             * Brace
+             * @default false
+             */
+            brace: boolean;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * Holds
+             * @default tailplane
+             * @enum {string}
+             */
+            holds: "tailplane" | "fin" | "wing";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "glued_seat";
+            /**
+             * Long Mm
+             * @default 100
+             */
+            long_mm: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Slot Mm
+             * @default 0
+             */
+            slot_mm: number;
+            /**
+             * Wide Mm
+             * @default 30
+             */
+            wide_mm: number;
+        };
+        /**
          * GroupLine
          * @description Pieces of one group together: what they weigh and what would be lost without all of them.
          */
@@ -3455,6 +3811,108 @@ export interface components {
             plugged?: boolean | null;
         };
         /**
+         * Hatch
+         * @description A lid on the body: one end in a tongue or on pins, the other on magnets, a pin or bands.
+         */
+        Hatch: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * By
+             * @default magnets
+             * @enum {string}
+             */
+            by: "magnets" | "pins" | "bands";
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /**
+             * Gap Mm
+             * @default 0.2
+             */
+            gap_mm: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /**
+             * Grams
+             * @default 8
+             */
+            grams: number;
+            /** Holds */
+            holds?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hatch";
+            /**
+             * Long Mm
+             * @default 120
+             */
+            long_mm: number;
+            /**
+             * Magnet Mm
+             * @default 8
+             */
+            magnet_mm: number;
+            /**
+             * Magnet Thick Mm
+             * @default 2
+             */
+            magnet_thick_mm: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Pin Deep Mm
+             * @default 8
+             */
+            pin_deep_mm: number;
+            /**
+             * Pin Material
+             * @default bamboo_skewer
+             */
+            pin_material: string;
+            /**
+             * Pin Mm
+             * @default 3
+             */
+            pin_mm: number;
+            /**
+             * Pull N
+             * @default 8
+             */
+            pull_N: number;
+            /**
+             * Tongue
+             * @default true
+             */
+            tongue: boolean;
+            /**
+             * Wide Mm
+             * @default 50
+             */
+            wide_mm: number;
+        };
+        /**
          * HingePart
          * @description One thing a hinge is ranked by, from 0 to 1, and how much it counts.
          */
@@ -3465,6 +3923,201 @@ export interface components {
             value: number;
             /** Weight */
             weight: number;
+        };
+        /**
+         * HingePosts
+         * @description Posts at even distances along a surface, glued in on both sides of a pin.
+         */
+        HingePosts: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Deep Mm
+             * @default 15
+             */
+            deep_mm: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hinge_posts";
+            /**
+             * Material
+             * @default bamboo_skewer
+             */
+            material: string;
+            /**
+             * Moves
+             * @default aileron
+             */
+            moves: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Out Mm
+             * @default 3
+             */
+            out_mm: number;
+            /**
+             * Post Mm
+             * @default 3
+             */
+            post_mm: number;
+            /**
+             * Posts
+             * @default 3
+             */
+            posts: number;
+        };
+        /**
+         * HoldDown
+         * @description One thing on its tray or in its bay.
+         */
+        HoldDown: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /** Holds */
+            holds?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hold_down";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Stop
+             * @default false
+             */
+            stop: boolean;
+            /**
+             * Strap Mm
+             * @default 20
+             */
+            strap_mm: number;
+            /**
+             * Straps
+             * @default 1
+             */
+            straps: number;
+            /**
+             * Tape Long Mm
+             * @default 50
+             */
+            tape_long_mm: number;
+            /**
+             * Tape Wide Mm
+             * @default 20
+             */
+            tape_wide_mm: number;
+            /**
+             * Through
+             * @default ply
+             * @enum {string}
+             */
+            through: "foam" | "ply";
+        };
+        /**
+         * Hook
+         * @description A wire in a block or plate that is glued in the bottom.
+         */
+        Hook: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hook";
+            /**
+             * Long Mm
+             * @default 60
+             */
+            long_mm: number;
+            /**
+             * Material
+             * @default birch_ply
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Reach Mm
+             * @default 8
+             */
+            reach_mm: number;
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Wide Mm
+             * @default 20
+             */
+            wide_mm: number;
+            /**
+             * Wire
+             * @default spring_steel_wire
+             */
+            wire: string;
+            /**
+             * Wire Mm
+             * @default 2
+             */
+            wire_mm: number;
         };
         /**
          * Joint
@@ -3907,6 +4560,191 @@ export interface components {
         Money: {
             /** Money */
             money: string;
+        };
+        /**
+         * MountFact
+         * @description Something else to know of it.
+         */
+        MountFact: {
+            /** Bad */
+            bad: boolean;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * MountFault
+         * @description What cannot be, at its field.
+         */
+        MountFault: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Right */
+            right: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * MountFigure
+         * @description Which way of giving way is to be explained.
+         */
+        MountFigure: {
+            /** Figure */
+            figure: string;
+            file: components["schemas"]["AirframeFile"];
+        };
+        /**
+         * MountOffer
+         * @description A kind that may be added; `why_not` where it has nothing to hold here.
+         */
+        MountOffer: {
+            /** Good */
+            good: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Stands On */
+            stands_on: string[];
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * MountShape
+         * @description Something of its drawing, mm: right and up.
+         */
+        MountShape: {
+            /** Line */
+            line: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Role */
+            role: string;
+        };
+        /**
+         * MountVerdict
+         * @description One mount. `state` None: nothing that is asked loads it, or it cannot be as it is (`problems`).
+         */
+        MountVerdict: {
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+            /**
+             * Drawn
+             * @default []
+             */
+            drawn: components["schemas"]["MountShape"][];
+            /**
+             * Facts
+             * @default []
+             */
+            facts: components["schemas"]["MountFact"][];
+            grams: components["schemas"]["Estimate"];
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: string;
+            /** Place Mm */
+            place_mm: number;
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["MountFault"][];
+            /** Sentence */
+            sentence: string;
+            /**
+             * Side
+             * @default
+             */
+            side: string;
+            /** State */
+            state: ("sound" | "close" | "gives way") | null;
+            /** Todo */
+            todo: string;
+            /**
+             * Ways
+             * @default []
+             */
+            ways: components["schemas"]["MountWay"][];
+        };
+        /**
+         * MountWay
+         * @description One way in which it gives way, under one load.
+         *
+         *     `at`: the load at which it does, in `unit`; `needed`: the load times the safety factor, which it has to stand;
+         *     0 where it need not. `figure` opens its working.
+         */
+        MountWay: {
+            /** Asked */
+            asked: boolean;
+            at: components["schemas"]["Estimate"];
+            /** Case */
+            case: string;
+            /** Figure */
+            figure: string;
+            /** How */
+            how: string;
+            /** Load */
+            load: number;
+            /** Needed */
+            needed: number;
+            reserve: components["schemas"]["Estimate"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "times";
+        };
+        /**
+         * MountWish
+         * @description Which kind of mount is to be added.
+         */
+        MountWish: {
+            file: components["schemas"]["AirframeFile"];
+            /** Kind */
+            kind: string;
+        };
+        /**
+         * Mounts
+         * @description All that holds gear and parts.
+         */
+        Mounts: {
+            /** First */
+            first: string;
+            grams: components["schemas"]["Estimate"];
+            /** Mounts */
+            mounts: components["schemas"]["MountVerdict"][];
+            /** Offers */
+            offers: components["schemas"]["MountOffer"][];
+        };
+        /**
+         * MountsQuestion
+         * @description A whole aircraft, saved or not.
+         */
+        MountsQuestion: {
+            file: components["schemas"]["AirframeFile"];
         };
         /**
          * NacaAerofoil
@@ -4660,6 +5498,82 @@ export interface components {
             of: number;
         };
         /**
+         * PushRod
+         * @description A rod, or a wire in a tube, from a servo to a horn.
+         */
+        PushRod: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * End Mm
+             * @default 12
+             */
+            end_mm: number;
+            /**
+             * Glue
+             * @default epoxy_5
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * Inner Mm
+             * @default 0
+             */
+            inner_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "push_rod";
+            /**
+             * Long Mm
+             * @default 450
+             */
+            long_mm: number;
+            /** Longest Mm */
+            longest_mm?: number | null;
+            /**
+             * Material
+             * @default carbon_pultruded
+             */
+            material: string;
+            /**
+             * Moves
+             * @default elevator
+             */
+            moves: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Play Mm
+             * @default 0.15
+             */
+            play_mm: number;
+            /**
+             * Rod Mm
+             * @default 2
+             */
+            rod_mm: number;
+            /**
+             * Supports
+             * @default 2
+             */
+            supports: number;
+        };
+        /**
          * Question
          * @description Which figure's working is asked for; a place along the span where that matters.
          */
@@ -5283,6 +6197,68 @@ export interface components {
                 number,
                 number
             ][][];
+        };
+        /**
+         * ServoSeat
+         * @description A servo in a pocket, glued, taped, or screwed to a plate.
+         */
+        ServoSeat: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Deep Mm
+             * @default 10
+             */
+            deep_mm: number;
+            /**
+             * Glue
+             * @default hot_melt_low
+             */
+            glue: string;
+            /**
+             * Held
+             * @default glued
+             * @enum {string}
+             */
+            held: "pocket" | "glued" | "taped" | "screwed";
+            /** Holds */
+            holds?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "servo_seat";
+            /**
+             * Moves
+             * @default aileron
+             */
+            moves: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Plate Mm
+             * @default 2
+             */
+            plate_mm: number;
+            /**
+             * Screw Mm
+             * @default 2
+             */
+            screw_mm: number;
         };
         /** SessionOut */
         SessionOut: {
@@ -6070,6 +7046,80 @@ export interface components {
              * @default 400
              */
             y_to_mm: number;
+        };
+        /**
+         * Strut
+         * @description One on each side, from the body's bottom to a bracket under the wing.
+         */
+        Strut: {
+            /**
+             * Along Mm
+             * @default 250
+             */
+            along_mm: number;
+            /**
+             * Below Mm
+             * @default 80
+             */
+            below_mm: number;
+            /**
+             * Bracket Long Mm
+             * @default 30
+             */
+            bracket_long_mm: number;
+            /**
+             * Bracket Wide Mm
+             * @default 20
+             */
+            bracket_wide_mm: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * Inner Mm
+             * @default 0
+             */
+            inner_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "strut";
+            /**
+             * Material
+             * @default carbon_pultruded
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Pin Mm
+             * @default 2
+             */
+            pin_mm: number;
+            /**
+             * Plate Mm
+             * @default 2
+             */
+            plate_mm: number;
+            /**
+             * Rod Mm
+             * @default 4
+             */
+            rod_mm: number;
         };
         /** SurfaceAnswer */
         SurfaceAnswer: {
@@ -6866,6 +7916,191 @@ export interface components {
             panels: components["schemas"]["Panel"][];
             seat?: components["schemas"]["Seat"];
             targets?: components["schemas"]["Targets"];
+        };
+        /**
+         * WingBands
+         * @description Bands from the pegs before the wing to those behind it.
+         */
+        WingBands: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Bands
+             * @default 4
+             */
+            bands: number;
+            /**
+             * Edge
+             * @default bare
+             * @enum {string}
+             */
+            edge: "bare" | "plastic" | "plate";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wing_bands";
+            /**
+             * Long Mm
+             * @default 100
+             */
+            long_mm: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Over Mm
+             * @default 240
+             */
+            over_mm: number;
+            /**
+             * Peg Material
+             * @default hardwood_dowel
+             */
+            peg_material: string;
+            /**
+             * Peg Mm
+             * @default 6
+             */
+            peg_mm: number;
+            /**
+             * Peg Out Mm
+             * @default 12
+             */
+            peg_out_mm: number;
+            /**
+             * Plated Mm
+             * @default 0
+             */
+            plated_mm: number;
+            /**
+             * Steep Deg
+             * @default 45
+             */
+            steep_deg: number;
+            /**
+             * Thick Mm
+             * @default 1
+             */
+            thick_mm: number;
+            /**
+             * Wide Mm
+             * @default 3
+             */
+            wide_mm: number;
+        };
+        /**
+         * WingBolts
+         * @description Pegs in the leading edge, bolts near the trailing edge into a plate that is glued in the body.
+         */
+        WingBolts: {
+            /**
+             * Along Mm
+             * @default 0
+             */
+            along_mm: number;
+            /**
+             * Bolt Mm
+             * @default 5
+             */
+            bolt_mm: number;
+            /**
+             * Bolts
+             * @default 2
+             */
+            bolts: number;
+            /**
+             * Bolts At
+             * @default 0.85
+             */
+            bolts_at: number;
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wing_bolts";
+            /**
+             * Made
+             * @default nylon
+             * @enum {string}
+             */
+            made: "nylon" | "steel";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Peg Deep Mm
+             * @default 3
+             */
+            peg_deep_mm: number;
+            /**
+             * Peg Material
+             * @default hardwood_dowel
+             */
+            peg_material: string;
+            /**
+             * Peg Mm
+             * @default 6
+             */
+            peg_mm: number;
+            /**
+             * Pegs
+             * @default 1
+             */
+            pegs: number;
+            /**
+             * Plate Long Mm
+             * @default 25
+             */
+            plate_long_mm: number;
+            /**
+             * Plate Material
+             * @default birch_ply
+             */
+            plate_material: string;
+            /**
+             * Plate Mm
+             * @default 3
+             */
+            plate_mm: number;
+            /**
+             * Plate Wide Mm
+             * @default 50
+             */
+            plate_wide_mm: number;
+            /**
+             * Washer Mm
+             * @default 18
+             */
+            washer_mm: number;
         };
         /**
          * WingSurface
@@ -8097,6 +9332,72 @@ export interface operations {
             };
         };
     };
+    mounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountsQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mounts"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    why_mount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountFigure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Working"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     offers: {
         parameters: {
             query?: never;
@@ -9030,6 +10331,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Joint"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    start_mount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Firewall"] | components["schemas"]["WingBands"] | components["schemas"]["WingBolts"] | components["schemas"]["HoldDown"] | components["schemas"]["Hatch"] | components["schemas"]["GearPlate"] | components["schemas"]["GluedSeat"] | components["schemas"]["ServoSeat"] | components["schemas"]["PushRod"] | components["schemas"]["Hook"] | components["schemas"]["Strut"] | components["schemas"]["HingePosts"];
                 };
             };
             /** @description Unprocessable Entity */

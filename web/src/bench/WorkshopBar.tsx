@@ -16,9 +16,12 @@ const SAVED_WORD = {
   gone: "not saved: removed meanwhile",
 } as const;
 
+/** Places of the whole aircraft. */
+const WHOLE = { stand: "Stand", balance: "Balance", mounts: "Mounts" } as const;
+
 interface Props {
   workplace: Workplace;
-  place: PartName | "stand" | "balance";
+  place: PartName | "stand" | "balance" | "mounts";
   /** The server does not answer: nothing is on its way. */
   away: boolean;
   /** What is drawn cannot be built. */
@@ -52,16 +55,18 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
         </>
       }
     >
-      <h1 className="truncate text-lg font-medium">{place === "stand" || place === "balance" ? file.airframe.name : `${file.airframe.name}, the ${place}`}</h1>
+      <h1 className="truncate text-lg font-medium">
+        {["stand", "balance", "mounts"].includes(place) ? file.airframe.name : `${file.airframe.name}, the ${place}`}
+      </h1>
       <nav aria-label="Parts of the aircraft" className="flex gap-3">
-        {(["stand", "balance", ...parts] as const).map((to) => (
+        {(["stand", "balance", "mounts", ...parts] as const).map((to) => (
           <NavLink
             key={to}
             to={to === "stand" ? `/airframe/${id}` : `/airframe/${id}/${to}`}
             end
             className="flex min-h-10 min-w-8 shrink-0 items-center justify-center border-b-4 border-transparent text-[16px] text-pencil hover:text-ink aria-[current=page]:border-kraft aria-[current=page]:font-semibold aria-[current=page]:text-ink"
           >
-            {to === "stand" ? "Stand" : to === "balance" ? "Balance" : PARTS[to].label}
+            {to in WHOLE ? WHOLE[to as keyof typeof WHOLE] : PARTS[to as PartName].label}
           </NavLink>
         ))}
       </nav>
