@@ -79,13 +79,13 @@ from .model import (
     Use,
 )
 from .model.upgrade import CannotRead, read_file, upgraded
-from .mounts import MOUNT_KINDS, Mount
+from .mounts import MOUNT_KINDS
 from .questions.control_surfaces import SurfaceVerdict, hinges_for, part_of, surface_of
 from .questions.control_surfaces import Which as SurfaceName
 from .questions.control_surfaces import judge as judge_surface
 from .questions.gear_label import read_gear
 from .questions.glued_joints import GluedJoint
-from .questions.mounts import Mounts, judge_mounts, start_mount, why_mount
+from .questions.mounts import Mounts, MountStart, judge_mounts, start_mount, why_mount
 from .questions.offers import Offered, offers
 from .questions.ready_bodies import ready_body
 from .questions.suggestions import start as start_airframe
@@ -145,7 +145,7 @@ __all__ = [
     "Mark",
     "MeasureError",
     "MeasureKind",
-    "Mount",
+    "MountStart",
     "Mounts",
     "NacaAerofoil",
     "NextTest",

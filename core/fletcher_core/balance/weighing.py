@@ -20,8 +20,8 @@ from .masses import PlacedMass
 
 #: spread of the habit before anything is weighed, as a share (METHODS; own estimate)
 PRIOR = 0.08
-#: what no builder's hand makes heavier
-_NOT_BUILT = ("gear", "rest")
+#: what no builder's hand makes heavier; of a mount of a few grams a drop of glue says nothing about wings
+_NOT_BUILT = ("gear", "mount", "rest")
 #: of a part's own luck at least, as a share: no plan is surer (own estimate)
 _LUCK = 0.02
 
@@ -87,7 +87,7 @@ def _scaled(mass: PlacedMass, by: float, sd: float) -> PlacedMass:
 
 def key_of(mass: PlacedMass) -> str:
     """Under which a weighing names it."""
-    return mass.id if mass.of == "gear" else mass.of
+    return mass.id if mass.of in ("gear", "mount") else mass.of
 
 
 @dataclass(frozen=True)

@@ -136,6 +136,10 @@ class Airframe(Described):
     def _mounts_have_their_place(self) -> Airframe:
         if len({one.id for one in self.mounts}) != len(self.mounts):
             raise fault("mounts", "Two mounts share one id.", "Each needs its own.")
+        taken = {one.id for one in self.gear} | set(PART_NAMES)
+        for k, one in enumerate(self.mounts):
+            if one.id in taken:
+                raise fault(f"mounts.{k}.id", "A part, or a thing that is carried, has this id.", "Each needs its own.")
         there = self.parts.there()
         for k, one in enumerate(self.mounts):
             stands_on = mount_kind(one).stands_on

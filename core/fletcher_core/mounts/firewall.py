@@ -28,6 +28,8 @@ _USUAL_MOTOR, _USUAL_OUT = 0.08, 15.0
 _TURNED = 0.5
 #: mm that a turning propeller should clear (own estimate)
 _CLEAR = 10.0
+#: mm of a plate for the smallest circle of bolts that is common (own choice)
+_LEAST = 24.0
 #: mm that a propeller turns before a nose (own estimate)
 _BEFORE = 12.0
 #: mm of height of sticks and fillets that glue beside a plate really uses: a throat (own estimate)
@@ -352,14 +354,13 @@ def start(g: Ground) -> dict[str, Any] | None:
         # a flying wing: on its trailing edge, in the middle
         return {**plate, "on": "wing", "seated": "in_front", "wide_mm": 40.0, "high_mm": 36.0, "beside": "sticks",
                 "beside_mm": 8.0, "pusher": True}  # fmt: skip
-    wanted = max(34.0, motor.wide + 8.0 if motor else 0.0)
 
     def room(x: float) -> float:
         spot = g.spot("body", x)
         return min(spot.width, spot.height) - 2 * (spot.wall or 0.0)
 
     # a little behind a curved tip, where there is room for a plate
-    at = float(next((x for x in range(0, int(min(200.0, g.seat[0])), 5) if room(x) >= wanted), 0))
+    at = float(next((x for x in range(0, int(min(200.0, g.seat[0])), 5) if room(x) >= _LEAST), 0))
     spot = g.spot("body", at)
     inside = 2 * (spot.wall or 0.0)
     if room(at) < 20.0:

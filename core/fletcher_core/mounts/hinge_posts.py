@@ -38,6 +38,12 @@ def _moved(m: HingePosts, g: Ground) -> Servo:
     return next((s for s in g.servos if s.surface == m.moves), _USUAL)
 
 
+def bed(deep: float, out: float) -> float:
+    """mm: what a stiff post stands, pushed at `out` before a bed that yields, over that bed's N/mm (Broms 1964)."""
+    lever = deep + 2 * out
+    return math.sqrt(lever**2 + deep**2) - lever
+
+
 def ways(m: HingePosts, g: Ground, values: Values) -> list[Way]:
     """The air on the surface and the servo's push pull posts out or press them sideways into foam."""
     moved = _moved(m, g)
@@ -46,9 +52,7 @@ def ways(m: HingePosts, g: Ground, values: Values) -> list[Way]:
     air, push = most * moved.air, moved.torque / moved.horn
     along = np.asarray(math.pi * m.post_mm * m.deep_mm * stuff.bond(values, g, m.on, m.glue))
     # sideways: pressed over its depth, with its own couple from what stands out (rigid post in a plastic bed)
-    lever = m.deep_mm + 2 * m.out_mm
-    bed = math.sqrt(lever**2 + m.deep_mm**2) - lever
-    beds = m.post_mm * stuff.foam_under(values, m.on) * bed
+    beds = m.post_mm * stuff.foam_under(values, m.on) * bed(m.deep_mm, m.out_mm)
     bends = 32 * air * m.out_mm / (math.pi * m.post_mm**3)
     base = [Line("Air on the surface", moved.air, "N", "half its pressure at full throw, top speed"),
             Line("On the hardest worked post", air, "N", "five eighths of a span on either side, or half")]  # fmt: skip

@@ -12,7 +12,7 @@ from ..fields import measure
 from . import stuff
 from .base import MountBase, glue_field, stock_field
 from .ground import Ground
-from .kind import Case, Line, MountKind, Shape, Values, Way, rectangle, stroke
+from .kind import Case, Fact, Line, MountKind, Shape, Values, Way, rectangle, stroke
 
 Array = NDArray[np.float64]
 
@@ -105,6 +105,22 @@ def grams(m: Hook, values: Values) -> Array:
     )
 
 
+def facts(m: Hook, g: Ground, values: Values) -> list[Fact]:
+    """Where no line is asked for, and where it pulls from."""
+    if g.line <= 0:
+        return [Fact("No launch line", 0.0, "", "is asked for: set its pull under Loads on the wing's bench.")]
+    at = (m.along_mm - g.seat[0]) / g.wing_chord
+    return [
+        Fact(
+            "At a share of the wing's root chord of",
+            at,
+            "",
+            "a little before where it balances: further aft it rears "
+            "up under the line, further forward it climbs less.",
+        ),
+    ]
+
+
 def start(g: Ground) -> dict[str, Any] | None:
     """A little before where it balances, where a line is asked for."""
     if "body" not in g.ends:
@@ -124,6 +140,6 @@ def drawn(m: Hook, g: Ground) -> list[Shape]:
 
 KIND = MountKind(
     model=Hook, label="Tow hook", good="What a launch line pulls at.", stands_on=("body",), start=start, uses=uses,
-    ways=ways, grams=grams, drawn=drawn, side="from the side",
+    ways=ways, grams=grams, drawn=drawn, side="from the side", facts=facts,
     cautions=("A line under tension that lets go whips back: stand aside of it, and never wrap it round a hand.",),
 )  # fmt: skip

@@ -104,6 +104,15 @@ def stroke(role: Role, *points: tuple[float, float]) -> Shape:
     return Shape(role, points, line=True)
 
 
+def wing_section(chord: float, depth: float) -> Shape:
+    """A wing's section as it is drawn, nose on the left: thickness as of the four-digit sections, a little cambered."""
+    x = 0.5 * (1 - np.cos(np.linspace(0, np.pi, 25)))
+    half = 5 * depth * (0.2969 * np.sqrt(x) - 0.126 * x - 0.3516 * x**2 + 0.2843 * x**3 - 0.1036 * x**4)
+    camber = 0.4 * depth * x * (1 - x)
+    along, up = np.concatenate([x, x[::-1]]) * chord, np.concatenate([camber + half, (camber - half)[::-1]])
+    return Shape("foam", [(float(a), float(b)) for a, b in zip(along, up, strict=True)])
+
+
 def no_facts(mount: Any, ground: Ground, values: Values) -> list[Fact]:
     """For a kind of which nothing else is to be known."""
     return []

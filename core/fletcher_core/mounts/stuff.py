@@ -107,6 +107,6 @@ def bolt_g(diameter: float, long: float, density: float = STEEL, nut: bool = Tru
 
 def withdrawal(values: Values, material: str, diameter: float, deep: float) -> Array:
     """N, (V,), that pull one wood screw out of side grain: 108.25 G² D L, G by weight over water's (Wood Handbook,
-    Forest Products Laboratory 2010, eq. 8-10), as far as small screws in thin ply reach it."""
+    Forest Products Laboratory 2010, ch. 8), as far as small screws in thin ply reach it."""
     gravity = values[f"stock.{material}.density"] * 1e-3
     return np.asarray(108.25 * gravity**2 * diameter * deep * value(values, "screw"))

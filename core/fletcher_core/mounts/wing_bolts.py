@@ -13,7 +13,7 @@ from ..fields import measure
 from . import stuff
 from .base import MountBase, choice, glue_field, stock_field
 from .ground import NEWTONS, Ground
-from .kind import Case, Fact, Line, MountKind, Shape, Values, Way, rectangle, ring
+from .kind import Case, Fact, Line, MountKind, Shape, Values, Way, rectangle, wing_section
 
 Array = NDArray[np.float64]
 
@@ -144,18 +144,21 @@ def drawn(m: WingBolts, g: Ground) -> list[Shape]:
     """The wing on the body, from the side."""
     chord, deep = g.wing_chord, g.wing_depth
     x = m.bolts_at * chord
+    wing = wing_section(chord, deep)
+    count = len(wing.points) // 2
+    top = float(np.interp(x, [p[0] for p in wing.points[:count]], [p[1] for p in wing.points[:count]]))
+    # the saddle follows the wing's lower face
+    lower = [p for p in wing.points[count:] if p[1] <= 0]
+    saddle = [(-60.0, 0.0), *reversed(lower), (chord + 60.0, 0.0)]
+    under = float(np.interp(x, [p[0] for p in saddle], [p[1] for p in saddle]))
     return [
-        Shape("foam", ((-60, -50), (chord + 60, -50), (chord + 60, -0.45 * deep), (-60, -0.45 * deep))),
-        Shape(
-            "foam",
-            ((0, 0), (0.02 * chord, 0.3 * deep), (0.3 * chord, 0.6 * deep), (chord, 0), (0.3 * chord, -0.4 * deep)),
-        ),
-        rectangle("plate", x, -0.45 * deep - 0.5 * m.plate_mm, m.plate_long_mm, m.plate_mm),
-        rectangle("metal", x, -0.2 * deep, m.bolt_mm, 1.2 * deep),
-        rectangle("plate", x, 0.35 * deep, m.washer_mm, 1.5),
-        *([rectangle("stick", -0.5 * m.peg_deep_mm + 15, 0, m.peg_deep_mm + 30, m.peg_mm)] if m.pegs else []),
-        ring("hole", x, -0.45 * deep - 0.5 * m.plate_mm, 0.5 * m.bolt_mm),
-    ]
+        Shape("foam", [(-60.0, -60.0), *[(a, b - 1.0) for a, b in saddle], (chord + 60.0, -60.0)]), wing,
+        rectangle("plate", x, under - 1.5 - 0.5 * m.plate_mm, m.plate_long_mm, m.plate_mm),
+        rectangle("metal", x, 0.5 * (top + under) - 3.0, m.bolt_mm, top - under + 10.0),
+        rectangle("plate", x, top + 0.8, m.washer_mm, 1.6),
+        rectangle("metal", x, top + 2.8, 1.8 * m.bolt_mm, 2.4),
+        *([rectangle("stick", 15 - 0.5 * m.peg_deep_mm, 0, m.peg_deep_mm + 30, m.peg_mm)] if m.pegs else []),
+    ]  # fmt: skip
 
 
 KIND = MountKind(

@@ -128,7 +128,7 @@ def read_gear(text: str, airframe: Airframe, system: System = "metric") -> Gear:
     rest = plain.replace(weight[0], " ") if weight else plain
     long, wide, high = _size(rest, kind, system)
     name = re.sub(r"\s*,.*$", "", _BOX.sub("", rest)).strip(" ,;")[:60]
-    taken = {one.id for one in airframe.gear}
+    taken = {one.id for one in (*airframe.gear, *airframe.mounts)}
     ident = next(i for i in (f"{kind}{'' if k == 1 else f'-{k}'}" for k in range(1, 100)) if i not in taken)
     place = usual_place(airframe, kind, long)
     if pair:

@@ -17,7 +17,7 @@ from ..fields import Problem, Refused
 from ..joints import JointQuestion, reasons_against
 from ..model.airframe import Airframe
 from ..model.document import Scheme
-from ..mounts import MOUNT_KINDS, Fact, Ground, Line, Mount, MountBase, MountKind, Way, mount_kind
+from ..mounts import MOUNT_KINDS, Fact, Ground, Line, Mount, MountBase, MountKind, Way, mount_grams, mount_kind
 from ..report.judgement import STATE_WORDS, state_of
 from ..report.steps import basis, between, figures_of, step
 from ..report.verdict import State, Step, Working
@@ -144,13 +144,13 @@ def _told(way: Way, safety: float, figure: str) -> MountWay:
 
 def _fact(fact: Fact, system: System) -> MountFact:
     value, unit = in_system(fact.value, fact.unit, system) if fact.unit else (fact.value, "")
-    if fact.label == "On the bench" or (not fact.unit and fact.value == 0.0):
+    if not fact.unit and fact.value == 0.0:
         said = ""
     elif not fact.unit and 0 < abs(fact.value) < 1:
         said = f"{100 * fact.value:.0f} %"
     else:
-        digits = 0 if abs(value) >= 20 or (not unit and float(value).is_integer()) else 1
-        said = f"{value:.{digits}f} {unit}".strip().replace("-", "−")
+        digits = 0 if abs(value) >= 20 or float(value).is_integer() else 1
+        said = f"{value:.{digits}f}{'' if unit == '°' else ' '}{unit}".strip().replace("-", "−")
     return MountFact(label=fact.label, value=said, says=sentence_in(fact.says, system), bad=fact.bad)
 
 
@@ -218,15 +218,20 @@ def judge_mount(
     if against:
         state = "gives way"
     sentence = _sentence(mount, worst, state, ground, ways[first] if first is not None else None)
-    todo = (
-        " ".join(against)
-        if against
-        else (ways[first].todo if first is not None and state != "sound" else "Sound as it is." if state else "")
-    )
+    facts = kind.facts(mount, ground, values)
+    mind = next((f.label for f in facts if f.bad), "")
+    if against:
+        todo = " ".join(against)
+    elif first is not None and state != "sound":
+        todo = ways[first].todo
+    elif mind:
+        todo = f"It holds; but look at “{mind}”." if state else f"Look at “{mind}”."
+    else:
+        todo = "Sound as it is." if state else ""
     return MountVerdict.model_validate(
         {
             **base, "state": state, "sentence": sentence_in(sentence, system), "todo": sentence_in(todo, system),
-            "ways": [told[k] for k in order], "facts": [_fact(f, system) for f in kind.facts(mount, ground, values)],
+            "ways": [told[k] for k in order], "facts": [_fact(f, system) for f in facts],
             "drawn": [MountShape(role=s.role, points=list(s.points), line=s.line) for s in kind.drawn(mount, ground)],
         }
     ), grams  # fmt: skip
@@ -270,8 +275,15 @@ def _offers(ground: Ground) -> Iterable[MountOffer]:
         yield MountOffer(kind=kind.kind, label=kind.label, good=kind.good, why_not=why, stands_on=list(kind.stands_on))
 
 
-def start_mount(airframe: Airframe, schemes: Sequence[Scheme], kind: str) -> Mount:
-    """A mount of a kind in sizes that fit here.
+class MountStart(BaseModel):
+    """A mount in sizes that fit, and what then weighs everything that is not described yet, g."""
+
+    mount: Mount
+    rest_g: float
+
+
+def start_mount(airframe: Airframe, schemes: Sequence[Scheme], kind: str) -> MountStart:
+    """A mount of a kind in sizes that fit here; its weight was among what is not described yet.
 
     Raises
     ------
@@ -287,7 +299,7 @@ def start_mount(airframe: Airframe, schemes: Sequence[Scheme], kind: str) -> Mou
     if sizes is None:
         why = "There is nothing here for it to hold."
         raise Refused([Problem(("kind",), "kind of mount", why, "Describe a body, or a surface that moves, first.")])
-    taken = {one.id for one in airframe.mounts}
+    taken = {one.id for one in (*airframe.mounts, *airframe.gear)}
     name = next(i for i in (f"{kind}{'' if k == 1 else f'-{k}'}" for k in range(1, 100)) if i not in taken)
     limits = known.model.model_json_schema()["properties"]
     try:
@@ -296,7 +308,7 @@ def start_mount(airframe: Airframe, schemes: Sequence[Scheme], kind: str) -> Mou
         raise Refused(
             [Problem(("kind",), known.label, "It does not fit this aircraft.", "Put it in by hand.")]
         ) from exc
-    return made
+    return MountStart(mount=made, rest_g=max(0.0, round(airframe.rest_g - mount_grams(made), 1)))
 
 
 def _within(value: Any, limit: dict[str, Any]) -> Any:
@@ -325,7 +337,7 @@ def why_mount(airframe: Airframe, schemes: Sequence[Scheme], figure: str) -> Wor
         kind = mount_kind(mount)
         table, values = _values(kind, mount, ground)
         ways = kind.ways(mount, ground, values)
-    if not number.isdigit() or int(number) >= len(ways):
+    if not (number.isascii() and number.isdigit()) or int(number) >= len(ways):
         raise Refused([Problem(("figure",), "figure", "There is no such figure.", "Open it from the page again.")])
     way = ways[int(number)]
     reserve = _reserve(way, ground.safety)

@@ -3,7 +3,17 @@
 from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
-from fletcher_core import AirframeFile, Mount, Mounts, Scheme, Working, judge_mounts, start_mount, why_mount, working_in
+from fletcher_core import (
+    AirframeFile,
+    Mounts,
+    MountStart,
+    Scheme,
+    Working,
+    judge_mounts,
+    start_mount,
+    why_mount,
+    working_in,
+)
 from ninja import Router
 from pydantic import BaseModel, Field
 
@@ -44,8 +54,8 @@ def mounts(request: HttpRequest, mounts_question: MountsQuestion) -> HttpRespons
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
-@router.post("/start/mount", response={200: Mount, 422: Problems}, operation_id="start_mount")
-def start_a_mount(request: HttpRequest, mount_wish: MountWish) -> Mount:
+@router.post("/start/mount", response={200: MountStart, 422: Problems}, operation_id="start_mount")
+def start_a_mount(request: HttpRequest, mount_wish: MountWish) -> MountStart:
     """A mount of a kind in sizes that fit this aircraft."""
     return start_mount(mount_wish.file.airframe, mount_wish.shown, mount_wish.kind)
 

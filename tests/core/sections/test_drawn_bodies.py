@@ -36,4 +36,5 @@ def test_a_body_is_as_stiff_as_finite_elements_say(case: dict[str, Any]) -> None
 @pytest.mark.parametrize("k", [1, 8, 12, 23])
 def test_what_is_kept_is_what_finite_elements_make_of_it(k: int) -> None:
     for name, value in by_elements(drawn()[k]).items():
-        assert CASES[k]["expected"][name] == pytest.approx(value, rel=1e-6, abs=1e-3)
+        # of what is alike on both sides, what is not kept lies in the middle
+        assert CASES[k]["expected"].get(name, 0.0) == pytest.approx(value, rel=1e-6, abs=1e-3)

@@ -4630,6 +4630,16 @@ export interface components {
             role: string;
         };
         /**
+         * MountStart
+         * @description A mount in sizes that fit, and what then weighs everything that is not described yet, g.
+         */
+        MountStart: {
+            /** Mount */
+            mount: components["schemas"]["Firewall"] | components["schemas"]["WingBands"] | components["schemas"]["WingBolts"] | components["schemas"]["HoldDown"] | components["schemas"]["Hatch"] | components["schemas"]["GearPlate"] | components["schemas"]["GluedSeat"] | components["schemas"]["ServoSeat"] | components["schemas"]["PushRod"] | components["schemas"]["Hook"] | components["schemas"]["Strut"] | components["schemas"]["HingePosts"];
+            /** Rest G */
+            rest_g: number;
+        };
+        /**
          * MountVerdict
          * @description One mount. `state` None: nothing that is asked loads it, or it cannot be as it is (`problems`).
          */
@@ -10363,7 +10373,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Firewall"] | components["schemas"]["WingBands"] | components["schemas"]["WingBolts"] | components["schemas"]["HoldDown"] | components["schemas"]["Hatch"] | components["schemas"]["GearPlate"] | components["schemas"]["GluedSeat"] | components["schemas"]["ServoSeat"] | components["schemas"]["PushRod"] | components["schemas"]["Hook"] | components["schemas"]["Strut"] | components["schemas"]["HingePosts"];
+                    "application/json": components["schemas"]["MountStart"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -55,10 +55,10 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
         </>
       }
     >
-      <h1 className="truncate text-lg font-medium">
+      <h1 className="min-w-20 truncate text-lg font-medium">
         {["stand", "balance", "mounts"].includes(place) ? file.airframe.name : `${file.airframe.name}, the ${place}`}
       </h1>
-      <nav aria-label="Parts of the aircraft" className="flex gap-3">
+      <nav aria-label="Parts of the aircraft" className="flex gap-3 overflow-x-auto">
         {(["stand", "balance", "mounts", ...parts] as const).map((to) => (
           <NavLink
             key={to}

@@ -96,7 +96,11 @@ export function MountDrawing({ mount }: { mount: MountVerdict }) {
           <span key={r} className="inline-flex items-center gap-1.5">
             <svg width={16} height={12} aria-hidden="true">
               <Hatches id={`${id}-${r}`} u={1} />
-              <rect x={0.5} y={0.5} width={15} height={11} fill={FAMILY[r] ? hatch(`${id}-${r}`, FAMILY[r]) : "none"} stroke={COLOUR.ink} strokeWidth={0.8} />
+              {shapes.some((s) => s.role === r && !s.line) ? (
+                <rect x={0.5} y={0.5} width={15} height={11} fill={hatch(`${id}-${r}`, FAMILY[r] ?? "plastic")} stroke={COLOUR.ink} strokeWidth={0.8} />
+              ) : (
+                <line x1={0} x2={16} y1={6} y2={6} stroke={STROKE[r]?.stroke} strokeWidth={STROKE[r]?.width} strokeDasharray={STROKE[r]?.dash} />
+              )}
             </svg>
             {CALLED[r]}
           </span>

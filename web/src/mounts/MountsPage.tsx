@@ -52,6 +52,15 @@ function List({ mounts, chosen, onChoose }: { mounts: MountVerdict[]; chosen: st
   );
 }
 
+/** A load at which something gives way, no nearer than it is known. */
+const big = (value: number) => trim(value, value >= 100 ? 0 : 1);
+
+/** What is asked of it in this case. */
+function asks(w: MountWay): string {
+  if (!w.asked) return ": told, not asked for";
+  return w.unit === "G" ? `: ${factor(w.load, "G")}, ${trim(w.needed, 1)} with the safety factor` : `: to be held ${trim(w.needed, 1)} times`;
+}
+
 function Ways({ ways, onWhy }: { ways: MountWay[]; onWhy: (figure: string) => void }) {
   return (
     <table className="w-full text-[15px]" data-testid="mount-ways">
@@ -71,16 +80,16 @@ function Ways({ ways, onWhy }: { ways: MountWay[]; onWhy: (figure: string) => vo
               {w.how[0]!.toUpperCase() + w.how.slice(1)}
               <span className="block text-[14px] text-pencil">
                 {w.case}
-                {w.asked ? `: ${factor(w.load, w.unit)}, ${trim(w.needed, 1)} with the safety factor` : ": told, not asked for"}
+                {asks(w)}
               </span>
             </th>
             <td className="hidden px-1 pt-2 sm:table-cell">
               <ReserveBar reserve={w.reserve.value} state={w.state} />
             </td>
             <td className="px-1 py-1.5 text-right whitespace-nowrap">
-              {factor(w.at.value, w.unit)}
+              {big(w.at.value)} {w.unit}
               <span className="block text-[14px] text-pencil">
-                {trim(w.at.low, 1)} to {trim(w.at.high, 1)}
+                {big(w.at.low)} to {big(w.at.high)}
               </span>
             </td>
             <td
@@ -227,9 +236,9 @@ export function MountsPage({ workplace }: { workplace: Workplace }) {
   async function add(kind: string) {
     setTold(null);
     try {
-      const made = (await take(client.POST("/api/start/mount", { body: { file, kind } }))) as unknown as Mount;
-      setMounts((mounts) => [...mounts, made]);
-      setWanted(made.id);
+      const made = (await take(client.POST("/api/start/mount", { body: { file, kind } }))) as unknown as { mount: Mount; rest_g: number };
+      document.change((f) => ({ ...f, airframe: { ...f.airframe, rest_g: made.rest_g, mounts: [...f.airframe.mounts, made.mount] } }));
+      setWanted(made.mount.id);
     } catch (cause) {
       const first = cause instanceof Fault ? cause.problems[0] : undefined;
       setTold(first ? `${first.what} ${first.right}` : cause instanceof Fault ? cause.message : "Something broke here.");

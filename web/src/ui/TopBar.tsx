@@ -52,9 +52,9 @@ export function TopBar({ children, actions }: { children?: ReactNode; actions?: 
         title={session.units === "mixed" ? "inches and ounces, sizes of stock in mm" : undefined}
         onClick={() => void take(client.PUT("/api/session/units", { body: { units: other } })).then(adopt, () => undefined)}
       >
-        Units: {UNITS[session.units]}
+        {children ? UNITS[session.units] : `Units: ${UNITS[session.units]}`}
       </button>
-      <span className="text-[15px] text-pencil max-sm:hidden">{session.workshop?.name}</span>
+      <span className={`text-[15px] text-pencil ${children ? "max-2xl:hidden" : "max-sm:hidden"}`}>{session.workshop?.name}</span>
       <button className="btn btn-quiet px-1" onClick={() => void take(client.DELETE("/api/session")).then(adopt, () => undefined)}>
         Leave
       </button>
