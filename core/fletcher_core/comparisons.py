@@ -138,6 +138,11 @@ MENDED: tuple[Mended, ...] = (
         "turns about where it balances", "balance of a free body (Bruhn 1973, ch. A5)", "parts/test_body_made.py",
     ),
     Mended(
+        "pull of a rubber band at three to four times its length", "A G (λ − 1/λ²): a third too much",
+        "Ogden's three terms: within 5 %", "what Treloar measured in 1944, as Ogden 1972 tells it",
+        "mounts/test_formulas.py",
+    ),
+    Mended(
         "“worth a test”", "a soft glue that would halve EI", "only what costs the part nothing",
         "the same evaluation with the other glue", "questions/test_other_glue.py",
     ),
@@ -167,6 +172,8 @@ TRUST: tuple[Trust, ...] = (
     Trust("foam torn or crushed, skins torn, sticks torn", "0 %", "figures of the material alone", 12, "sums by hand"),
     Trust("wrinkling", "low by 0 to a third", "1.0 to 1.5 times", 0, "tests of others (Hoff, Mautner 1945)"),
     Trust("glue lines, ends of sticks", "not known", "peaks at the ends are left out", 0, "own bond tests better it"),
+    Trust("plates of mounts", "0 %", "3 %, all edges held", 7, "plate tables, finite differences, Hankel's integral"),
+    Trust("pull of rubber bands", "+4 %", "−1 to +12 %, 5 % at 3 to 5 times", 11, "Treloar 1944"),
     Trust("joints of panels", "not known", "shared by stiffness", 3, "sums by hand"),
     Trust("divergence, reversal, flutter", "not known", "quick checks", 4, "closed forms of uniform wings"),
 )  # fmt: skip

@@ -6,7 +6,7 @@ Sources: Etkin and Reid 1996 (neutral point, static margin); statics.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from ..analysis.estimate import Estimate
 from ..analysis.uncertainty import Z90
@@ -20,6 +20,7 @@ from ..units import Measure, System
 from .masses import PlacedMass, masses, nose_at
 from .neutral import Neutral, mean_chord_at, neutral_point
 from .seen import gear_seen, parts_seen
+from .shares import shares
 from .told import Balance, BalanceLine, BalanceSlide, BalanceState, BalanceWay, ForecastPoint, WeightItem
 from .weighing import Forecast, Now, Weighed, forecast, key_of, over_time, with_weighings
 
@@ -80,13 +81,14 @@ def _items(
     aim: float,
     planned: Sequence[PlacedMass] = (),
     done: frozenset[str] = frozenset(),
+    share: Mapping[str, float] | None = None,
 ) -> list[WeightItem]:
     was = {key_of(m): estimate(m.grams, m.sd_g) for m in planned}
     return [
         WeightItem(
             name=m.name, of=m.of, id=m.id, grams=estimate(m.grams, m.sd_g), x_mm=m.x, up_mm=m.up,
             nose_g=m.grams * (m.x - aim) / worth, pieces=_items(m.within, worth, aim),
-            planned=was.get(key_of(m)), weighed=m.of != "rest" and key_of(m) in done,
+            planned=was.get(key_of(m)), share_g=(share or {}).get(m.of), weighed=m.of != "rest" and key_of(m) in done,
         )
         for m in of
     ]  # fmt: skip
@@ -281,6 +283,34 @@ def _working(
     return told
 
 
+def _promise_said(airframe: Airframe, system: System) -> str:
+    """For which power the weight is promised, and what that makes of what is fitted."""
+    low, high = airframe.promise_range
+    if low == high:
+        return ""
+
+    def g(value: float) -> str:
+        return Measure(value, "mass").text(system)
+
+    light, heavy = airframe.balancing.power_light_g, airframe.balancing.power_heavy_g
+    assert light is not None
+    assert heavy is not None
+    said = f"Promised are {g(low)} with {g(light)} of power, {g(high)} with {g(heavy)}"
+    fitted = airframe.power_g
+    if fitted == 0:
+        return f"{said}. No motor and battery are on the list yet: it is held against the larger."
+    if fitted > heavy + 0.05:
+        return f"{said}. What is fitted weighs {g(fitted)}, {g(fitted - heavy)} more than was meant."
+    return f"{said}; with the {g(fitted)} that are fitted, {g(airframe.promised_g)}."
+
+
+def _shares(airframe: Airframe, planned: Sequence[PlacedMass]) -> dict[str, float]:
+    """What of the promise each part may weigh."""
+    there = airframe.parts.there()
+    known = {m.of: (m.grams, there[m.of].targets.share_g) for m in planned if m.of in there}  # type: ignore[index]
+    return shares(airframe.promised_g - airframe.carried_g, known)
+
+
 def _forecast_said(told: Forecast, promise: float, now: Now, system: System) -> str:
     """At this rate, and what gives most back of what is not made yet."""
 
@@ -316,7 +346,7 @@ def balance(
     aim = mean_chord_at(wing, airframe.balance_at)
     planned = masses(airframe, schemes, aim)
     now = with_weighings(planned, weighed)
-    of, sums, told = now.masses, _Sums(now), forecast(now, airframe.promise_g)
+    of, sums, told = now.masses, _Sums(now), forecast(now, airframe.promised_g)
     front, aft = (mean_chord_at(wing, neutral.share - m) for m in (wants.margin_most, wants.margin_least))
     nose = min(nose_at(airframe) + _BALLAST_AT, aim - 1.0)
     body = airframe.parts.body
@@ -353,7 +383,9 @@ def balance(
         cautions.append("Without a tailplane: sweep and a section that holds its nose up have to balance it.")
     margin = neutral.share - _share(sums.x, wing)
     return Balance(
-        state=state, sentence=said, total_g=estimate(weight, sums.sd_g), promise_g=airframe.promise_g,
+        state=state, sentence=said, total_g=estimate(weight, sums.sd_g), promise_g=airframe.promised_g,
+        promise_from_g=airframe.promise_range[0], promise_to_g=airframe.promise_range[1],
+        promise_said=_promise_said(airframe, system), power_g=airframe.power_g,
         x_mm=estimate(sums.x, sums.sd_x), share=estimate(_share(sums.x, wing), sums.sd_x / chord), up_mm=sums.up,
         aim_mm=aim, aim_share=airframe.balance_at, neutral_mm=neutral.x,
         neutral_share=estimate(neutral.share, neutral.off / Z90), front_mm=front, aft_mm=aft,
@@ -363,15 +395,15 @@ def balance(
         loading_g_dm2=estimate(weight / area, sums.sd_g / area), stall_m_s=estimate(stall, sd * stall),
         launch_m_s=estimate(_LAUNCH * stall, sd * _LAUNCH * stall),
         chance=told.chance, habit_share=told.habit.share, habit_known=told.habit.known, weighed_g=told.weighed_g,
-        forecast=_forecast_said(told, airframe.promise_g, now, system),
+        forecast=_forecast_said(told, airframe.promised_g, now, system),
         curve=[
             ForecastPoint(
                 of="" if k == 0 else weighed[k - 1].of, total_g=Estimate(value=f.grams, low=f.low, high=f.high),
                 chance=f.chance,
             )
-            for k, f in enumerate(over_time(planned, weighed, airframe.promise_g))
+            for k, f in enumerate(over_time(planned, weighed, airframe.promised_g))
         ],
-        items=_items(of, worth, aim, planned, now.done), slides=slides, ways=ways,
+        items=_items(of, worth, aim, planned, now.done, _shares(airframe, planned)), slides=slides, ways=ways,
         saves=_saves(airframe, of, aim, worth, system), places=_places(aim, worth, nose, tail, wing, system),
         parts=parts_seen(airframe), gear=gear_seen(airframe),
         working=_working(airframe, neutral, wing, of, sums, system), cautions=cautions,

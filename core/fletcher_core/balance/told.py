@@ -27,6 +27,8 @@ class WeightItem(BaseModel):
     nose_g: float
     #: what it was planned to weigh, and whether it has been weighed since
     planned: Estimate | None = None
+    #: of the weight promise, where it is a part
+    share_g: float | None = None
     weighed: bool = False
     pieces: list[WeightItem] = []
 
@@ -78,7 +80,12 @@ class Balance(BaseModel):
     state: BalanceState
     sentence: str
     total_g: Estimate
+    #: with the power that is fitted; with the lightest and the heaviest that may be
     promise_g: float
+    promise_from_g: float
+    promise_to_g: float
+    promise_said: str
+    power_g: float
     x_mm: Estimate
     share: Estimate
     up_mm: float

@@ -12,7 +12,7 @@ from ..mounts import Mount, mount_grams, mount_kind
 from ..units import Measure
 from .body import Body
 from .flight import Flight
-from .gear import Balancing, Gear
+from .gear import POWER, Balancing, Gear
 from .part import Part
 from .parts import Fin, Tailplane, Wing
 
@@ -70,6 +70,28 @@ class Airframe(Described):
     def mounts_g(self) -> float:
         """Of all that holds gear and parts, at typical figures."""
         return sum(mount_grams(one) for one in self.mounts)
+
+    @property
+    def power_g(self) -> float:
+        """Of motor, propeller, speed controller and battery as far as they are described."""
+        return sum(one.all_grams for one in self.gear if one.kind in POWER)
+
+    @property
+    def promise_range(self) -> tuple[float, float]:
+        """g promised with the lightest power, and with the heaviest."""
+        light, heavy = self.balancing.power_light_g, self.balancing.power_heavy_g
+        if light is None or heavy is None:
+            return self.promise_g, self.promise_g
+        return self.promise_g - (heavy - light), self.promise_g
+
+    @property
+    def promised_g(self) -> float:
+        """g promised with the power that is fitted; with the heaviest where none is."""
+        low, high = self.promise_range
+        if low == high or self.power_g == 0:
+            return high
+        assert self.balancing.power_heavy_g is not None
+        return min(max(high - (self.balancing.power_heavy_g - self.power_g), low), high)
 
     def gear_in(self, name: PartName) -> float:
         """g of what is carried in one part."""
@@ -130,6 +152,32 @@ class Airframe(Described):
                     f"gear.{k}.across_mm", "Two of it cannot both lie in the middle.",
                     "Say how far from the middle each lies, or that there is one alone.",
                 )  # fmt: skip
+        return self
+
+    @model_validator(mode="after")
+    def _power_is_a_range(self) -> Airframe:
+        light, heavy = self.balancing.power_light_g, self.balancing.power_heavy_g
+        if (light is None) != (heavy is None):
+            missing = "power_light_g" if light is None else "power_heavy_g"
+            raise fault(
+                f"balancing.{missing}", "Only one end of the range of power is given.",
+                "Give both, or leave both empty.",
+            )  # fmt: skip
+        if light is None or heavy is None:
+            return self
+        if heavy <= light:
+            raise fault(
+                "balancing.power_heavy_g", "The heaviest power weighs {heavy}, the lightest {light}.",
+                "Give the heaviest a larger figure.", heavy=Measure(heavy, "mass"), light=Measure(light, "mass"),
+            )  # fmt: skip
+        if heavy >= self.promise_g:
+            raise fault(
+                "balancing.power_heavy_g",
+                "The heaviest power alone weighs {heavy}, and {promise} are promised in all.",
+                "Give it less, or promise more.",
+                heavy=Measure(heavy, "mass"),
+                promise=Measure(self.promise_g, "mass"),
+            )
         return self
 
     @model_validator(mode="after")

@@ -14,6 +14,9 @@ GearKind = Literal[
 ]  # fmt: skip
 GEAR_KINDS: tuple[GearKind, ...] = get_args(GearKind)
 
+#: motor and all that feeds it
+POWER: frozenset[GearKind] = frozenset({"motor", "propeller", "speed_controller", "battery"})
+
 #: what a kind is called in a sentence
 CALLED: dict[GearKind, str] = {
     "motor": "motor", "propeller": "propeller", "battery": "battery", "speed_controller": "speed controller",
@@ -69,8 +72,12 @@ class Gear(Described):
 
 
 class Balancing(Described):
-    """Between which static margins it shall balance, and where its neutral point is where the builder knows better."""
+    """Between which static margins it shall balance, where its neutral point is where the builder knows better, and for
+    which power its weight is promised: motor, propeller, speed controller and battery."""
 
     margin_least: float = measure("least static margin", "percent", -0.1, 0.4, 0.05)
     margin_most: float = measure("greatest static margin", "percent", -0.05, 0.6, 0.15)
     neutral_at: float | None = measure("neutral point on the wing's mean chord", "percent", 0.0, 1.5, None)
+    #: the weight promise counts on the heaviest; with less it is so much lower
+    power_light_g: float | None = measure("lightest power that may be fitted", "mass", 0.0, 10000.0, None)
+    power_heavy_g: float | None = measure("heaviest power that may be fitted", "mass", 1.0, 10000.0, None)

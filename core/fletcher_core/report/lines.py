@@ -351,7 +351,7 @@ def mass_of(a: Evaluation) -> Mass:
     foam = a.copies * float(a.solved.half_mass_g[1])
     boom = boom_g(a.layout, a.solved.materials)
     glue = float(a.glue_g @ a.on)
-    remains = a.airframe.promise_g - a.airframe.carried_g - a.beside_g - part.value
+    remains = a.airframe.promised_g - a.airframe.carried_g - a.beside_g - part.value
     return Mass(
         foam_g=Estimate(value=foam, low=boom + (foam - boom) * low / mid, high=boom + (foam - boom) * high / mid),
         pieces_g=part.value - foam - glue - a.joined_g,
@@ -360,7 +360,7 @@ def mass_of(a: Evaluation) -> Mass:
         part_g=part,
         beside_g=a.beside_g,
         flying_g=a.flying_g,
-        promise_g=a.airframe.promise_g,
+        promise_g=a.airframe.promised_g,
         remains_g=Estimate(
             value=remains, low=remains - (part.high - part.value), high=remains + (part.value - part.low)
         ),

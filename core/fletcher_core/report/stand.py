@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
+from ..balance.shares import shares
 from ..kinds import kind_of
 from ..loads import Unit
 from ..model import Airframe, PartName, Refused, Scheme
@@ -150,12 +151,13 @@ def _first_of(lines: list[StandPart]) -> str:
 
 def _share(lines: list[StandPart], between: float) -> None:
     """What of the promise is left for the parts, shared by their weights among those that were given nothing."""
-    free = [line for line in lines if not line.share_given and line.part_g is not None and line.part_g.value > 0]
-    weight = sum(line.part_g.value for line in free if line.part_g)
-    left = between - sum(line.share_g or 0.0 for line in lines if line.share_given)
-    for line in free if left > 0 else ():
-        assert line.part_g is not None
-        line.share_g = left * line.part_g.value / weight
+    known: dict[str, tuple[float, float | None]] = {
+        line.part: (line.part_g.value if line.part_g else 0.0, line.share_g if line.share_given else None)
+        for line in lines
+    }
+    told = shares(between, known)
+    for line in lines:
+        line.share_g = told.get(line.part, line.share_g)
 
 
 def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str], system: System = "metric") -> Stand:
@@ -190,17 +192,17 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
             }
         )  # fmt: skip
         lines.append(on_edge_words(told) if is_on_edge(airframe, name) else told)
-    _share(lines, airframe.promise_g - airframe.carried_g)
+    _share(lines, airframe.promised_g - airframe.carried_g)
     total = airframe.carried_g + sum(g.value for g in grams)
     # spreads of different parts are taken to go each their own way (root of squares)
     down = sum((g.value - g.low) ** 2 for g in grams) ** 0.5
     up = sum((g.high - g.value) ** 2 for g in grams) ** 0.5
-    left = airframe.promise_g - total
+    left = airframe.promised_g - total
     x = np.array([p[1] for line in lines for polygon in line.plan for p in polygon])
     y = np.array([p[0] for line in lines for polygon in line.plan for p in polygon])
     return Stand(
         name=airframe.name, parts=lines, first=_first_of(lines), rest_g=airframe.rest_g,
-        gear_g=airframe.gear_g + airframe.mounts_g, promise_g=airframe.promise_g,
+        gear_g=airframe.gear_g + airframe.mounts_g, promise_g=airframe.promised_g,
         forecast_g=Estimate(value=total, low=total - down, high=total + up),
         remains_g=Estimate(value=left, low=left - up, high=left + down),
         span_mm=float(np.ptp(y)), length_mm=float(np.ptp(x)),

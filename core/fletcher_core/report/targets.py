@@ -51,7 +51,7 @@ def target_lines(
     needed = t.break_g or ultimate
     lines = [
         _line("break", "holds at least", needed, hold, True),
-        _line("mass", "ready to fly at most", airframe.promise_g, flying_g, False),
+        _line("mass", "ready to fly at most", airframe.promised_g, flying_g, False),
     ]
     if t.tip_bend_share:
         lines.append(_line("bend", "tip bends at most", t.tip_bend_share * part.half_span_mm, bend_mm, False))

@@ -1372,8 +1372,16 @@ export interface components {
             parts: components["schemas"]["SeenOnBalance"][];
             /** Places */
             places: components["schemas"]["BalanceWay"][];
+            /** Power G */
+            power_g: number;
+            /** Promise From G */
+            promise_from_g: number;
             /** Promise G */
             promise_g: number;
+            /** Promise Said */
+            promise_said: string;
+            /** Promise To G */
+            promise_to_g: number;
             /** Saves */
             saves: components["schemas"]["BalanceWay"][];
             /** Sentence */
@@ -1453,7 +1461,8 @@ export interface components {
         };
         /**
          * Balancing
-         * @description Between which static margins it shall balance, and where its neutral point is where the builder knows better.
+         * @description Between which static margins it shall balance, where its neutral point is where the builder knows better, and for
+         *     which power its weight is promised: motor, propeller, speed controller and battery.
          */
         Balancing: {
             /**
@@ -1468,6 +1477,10 @@ export interface components {
             margin_most: number;
             /** Neutral At */
             neutral_at?: number | null;
+            /** Power Heavy G */
+            power_heavy_g?: number | null;
+            /** Power Light G */
+            power_light_g?: number | null;
         };
         /**
          * Bands
@@ -7902,6 +7915,8 @@ export interface components {
              */
             pieces: components["schemas"]["WeightItem"][];
             planned?: components["schemas"]["Estimate"] | null;
+            /** Share G */
+            share_g?: number | null;
             /** Up Mm */
             up_mm: number;
             /**

@@ -14,6 +14,7 @@ import { Faults, MeasureField } from "../ui/fields";
 import { BalanceViews } from "./BalanceViews";
 import { GearForm } from "./GearForm";
 import { gearName } from "./gearPlace";
+import { OverShare } from "./OverShare";
 import { useBalance } from "./useBalance";
 
 const STATE: Record<Balance["state"], { said: string; tone: string }> = {
@@ -99,6 +100,7 @@ function Weights({ balance, gear, chosen, onChoose, form }: WeightsProps) {
       <td className="px-1 text-right whitespace-nowrap">
         {item.weighed && <span className="text-[14px] text-pencil">weighed </span>}
         {mass(item.grams.value, units)}
+        <OverShare item={item} />
       </td>
       <td className="px-1 text-right whitespace-nowrap text-pencil">{item.of === "rest" ? "—" : length(item.x_mm, units)}</td>
       <td className={`pl-1 text-right whitespace-nowrap ${item.nose_g > 0.05 ? "" : "text-pencil"}`}>{item.of === "rest" ? "—" : costs(item.nose_g)}</td>
@@ -208,6 +210,15 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
     document.change((f) => ({ ...f, airframe: next(f.airframe) }), key);
   const setGear = (id: string, next: Partial<Gear>, key: string) =>
     setAirframe((a) => ({ ...a, gear: a.gear.map((g) => (g.id === id ? { ...g, ...next } : g)) }), `gear.${id}.${key}`);
+
+  // one end alone says nothing: the other starts at what is fitted, or a quarter away
+  const setPower = (light: number | null, heavy: number | null) =>
+    setAirframe((a) => {
+      const fitted = balance?.power_g || null;
+      const from = light ?? (heavy === null ? null : Math.min(fitted ?? heavy, 0.75 * heavy));
+      const to = heavy ?? (light === null ? null : Math.max(fitted ?? light, 1.25 * light));
+      return { ...a, balancing: { ...a.balancing, power_light_g: from, power_heavy_g: to } };
+    }, "power");
 
   async function add(event: FormEvent) {
     event.preventDefault();
@@ -364,9 +375,35 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
                   mark={balance.promise_g}
                   label={`Between ${mass(balance.total_g.low, units)} and ${mass(balance.total_g.high, units)}; promised are ${mass(balance.promise_g, units)}`}
                 />
-                <p className="text-[15px] text-pencil">
-                  {mass(balance.total_g.low, units)} to {mass(balance.total_g.high, units)}; promised are {mass(balance.promise_g, units)}
+                <p className="text-[15px] text-pencil" data-testid="promised">
+                  {mass(balance.total_g.low, units)} to {mass(balance.total_g.high, units)}; promised are {mass(balance.promise_g, units)}.{" "}
+                  {balance.promise_said}
                 </p>
+                <details className="mt-1" open={balancing.power_heavy_g !== null || undefined}>
+                  <summary className="cursor-pointer text-[15px] text-pencil underline decoration-rule decoration-2 underline-offset-4">
+                    The promise, by the power fitted
+                  </summary>
+                  <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-2">
+                    <MeasureField
+                      label="Lightest power"
+                      path="balancing.power_light_g"
+                      kind="mass"
+                      value={balancing.power_light_g}
+                      onChange={(v) => setPower(v, balancing.power_heavy_g)}
+                      onEmpty={() => setPower(null, null)}
+                      hint="motor, propeller, controller, battery"
+                    />
+                    <MeasureField
+                      label="Heaviest power"
+                      path="balancing.power_heavy_g"
+                      kind="mass"
+                      value={balancing.power_heavy_g}
+                      onChange={(v) => setPower(balancing.power_light_g, v)}
+                      onEmpty={() => setPower(null, null)}
+                      hint="the weight promise counts on it"
+                    />
+                  </div>
+                </details>
               </div>
               <Speeds balance={balance} />
               <section aria-label="Where to save" className="mt-3 border-t border-ink pt-2">

@@ -14,6 +14,7 @@ import { useUnits } from "../session";
 import { Faults, MeasureField, Reading, Readings } from "../ui/fields";
 import { ForecastCurve } from "./ForecastCurve";
 import { KitchenScale } from "./KitchenScale";
+import { OverShare } from "./OverShare";
 import { useBalance } from "./useBalance";
 import { weighingsKey } from "./useWeighings";
 
@@ -73,6 +74,7 @@ function Row({ item, open, taken, onOpen, onKeep }: RowProps) {
               <span className={`block text-[15px] ${over > 0.02 ? "font-medium text-gives" : "text-pencil"}`}>
                 {Math.abs(over) < 0.005 ? "as planned" : `${trim(100 * Math.abs(over), 0)} % ${over > 0 ? "heavier" : "lighter"}`}
               </span>
+              <OverShare item={item} />
             </>
           ) : (
             <span className="text-[16px] text-pencil">not yet</span>
