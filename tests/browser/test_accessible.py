@@ -108,3 +108,18 @@ def test_every_drawing_has_its_data_as_a_table(demo: Page) -> None:
     )
     assert cells[0] == "650 mm"
     assert float(cells[1]) == pytest.approx(35, abs=3)
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_the_mounts(demo: Page, width: int) -> None:
+    demo.set_viewport_size({"width": width, "height": 800})
+    demo.get_by_role("link", name="Sanderling", exact=True).click()
+    demo.get_by_role("link", name="Mounts").click()
+    expect(demo.get_by_test_id("mounts")).to_be_visible()
+    check(demo, f"mounts at {width}")
+    demo.get_by_test_id("mounts").get_by_role("button", name="Undercarriage plate").click()
+    expect(demo.get_by_test_id("mount-ways")).to_be_visible()
+    check(demo, f"a mount at {width}")
+    demo.get_by_label("Width of the plate").fill("-1")
+    expect(demo.get_by_label("Width of the plate")).to_have_attribute("aria-invalid", "true")
+    check(demo, f"a mount with a fault at {width}")

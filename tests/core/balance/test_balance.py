@@ -10,7 +10,9 @@ import pytest
 from fletcher_core.analysis.evaluation import compute
 from fletcher_core.analysis.uncertainty import Z90
 from fletcher_core.balance import Balance, balance, masses, neutral_point
+from fletcher_core.balance.shares import shares
 from fletcher_core.balance.weighing import PRIOR
+from fletcher_core.fields import explain
 from fletcher_core.geometry import planform
 from fletcher_core.model import (
     Airframe,
@@ -323,3 +325,58 @@ def test_the_neutral_point_is_that_of_a_vortex_lattice_within_its_spread(arm: fl
     wing = np.linalg.solve(flow[:40, :40, 2], -np.ones(40))
     slope = 2 * float((wing * (b - a)[:40, 1]).sum()) / (SPAN * CHORD)
     assert n.slope_w == pytest.approx(slope, rel=0.08)
+
+
+def test_a_promise_is_a_range_by_the_power_fitted() -> None:
+    """600 g count on 220 g of power; with 182 g fitted it is 38 g less, and never below that of the lightest."""
+    power = [gear(id="m", kind="motor", grams=60.0), gear(id="b", kind="battery", grams=122.0)]
+    airframe = aircraft(*power, promise_g=600.0, balancing=Balancing(power_light_g=150.0, power_heavy_g=220.0))
+    assert airframe.power_g == 182.0
+    assert airframe.promise_range == (530.0, 600.0)
+    assert airframe.promised_g == 562.0
+    found = told(airframe)
+    assert (found.promise_g, found.promise_from_g, found.promise_to_g) == (562.0, 530.0, 600.0)
+    assert "562 g" in found.promise_said
+    light = aircraft(gear(kind="motor", grams=90.0), promise_g=600.0, balancing=airframe.balancing)
+    assert light.promised_g == 530.0
+    heavy = aircraft(gear(kind="motor", grams=260.0), promise_g=600.0, balancing=airframe.balancing)
+    assert heavy.promised_g == 600.0
+    assert "40 g more than was meant" in told(heavy).promise_said
+    none = aircraft(gear(kind="servo", grams=9.0), promise_g=600.0, balancing=airframe.balancing)
+    assert none.promised_g == 600.0
+    assert aircraft(*power, promise_g=600.0).promised_g == 600.0
+
+
+@pytest.mark.parametrize(
+    ("power", "field", "said"),
+    [
+        ({"power_light_g": 150.0}, "power_heavy_g", "Only one end"),
+        ({"power_light_g": 220.0, "power_heavy_g": 150.0}, "power_heavy_g", "larger figure"),
+        ({"power_light_g": 100.0, "power_heavy_g": 700.0}, "power_heavy_g", "promised in all"),
+    ],
+)  # fmt: skip
+def test_a_range_of_power_that_cannot_be_is_told(power: dict[str, float], field: str, said: str) -> None:
+    with pytest.raises(ValidationError) as found:
+        aircraft(promise_g=600.0, balancing=Balancing(**power))
+    problem = explain(found.value, Airframe)[0]
+    assert problem["field"] == f"balancing.{field}"
+    assert said in f"{problem['what']} {problem['right']}"
+
+
+def test_shares_of_the_promise_add_up_to_what_parts_may_weigh() -> None:
+    airframe = aircraft(gear(), promise_g=900.0)
+    items = {i.of: i for i in told(airframe).items}
+    parts = [items[p] for p in airframe.parts.there()]
+    assert sum(i.share_g or 0.0 for i in parts) == pytest.approx(900.0 - airframe.carried_g)
+    first = parts[0]
+    assert first.share_g is not None
+    assert first.planned is not None
+    assert first.share_g / first.planned.value == pytest.approx((parts[1].share_g or 0.0) / parts[1].planned.value)  # type: ignore[union-attr]
+    assert items["gear"].share_g is None
+    # what a part was given is taken out first
+    wing = airframe.wing.model_copy(update={"targets": airframe.wing.targets.model_copy(update={"share_g": 50.0})})
+    given = airframe.model_copy(update={"parts": airframe.parts.model_copy(update={"wing": wing})})
+    then = {i.of: i for i in told(given).items}
+    assert then["wing"].share_g == 50.0
+    assert sum(then[p].share_g or 0.0 for p in given.parts.there()) == pytest.approx(900.0 - given.carried_g)
+    assert shares(-20.0, {"wing": (100.0, None), "fin": (10.0, 5.0)}) == {"fin": 5.0}

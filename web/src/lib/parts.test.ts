@@ -6,7 +6,7 @@ import { besideOf, halfSpan, isOnEdge, otherwise, partOf, partsOf, shownOf, tail
 function file(): AirframeFile {
   const panel = { span_mm: 300 };
   return {
-    airframe: { parts: { wing: { panels: [panel, panel] }, tailplane: { panels: [panel] }, fin: null, body: null }, gear: [] },
+    airframe: { parts: { wing: { panels: [panel, panel] }, tailplane: { panels: [panel] }, fin: null, body: null }, gear: [], mounts: [] },
     schemes: [
       { id: "a", part: "wing" },
       { id: "b", part: "wing" },
@@ -55,8 +55,14 @@ describe("parts of an aircraft", () => {
       { id: "s", sits_in: "wing", along_mm: 200, across_mm: 60, both_sides: true },
       { id: "p", sits_in: "body", along_mm: 300, across_mm: 15, both_sides: true },
     ];
-    const airframe = { ...whole.airframe, parts: { ...whole.airframe.parts, body: { wing_at_mm: 200 } }, gear } as unknown as Airframe;
-    const now = withoutPart({ ...whole, airframe }, "body").airframe.gear;
+    const mounts = [
+      { id: "f", on: "body" },
+      { id: "s", on: "wing" },
+    ];
+    const airframe = { ...whole.airframe, parts: { ...whole.airframe.parts, body: { wing_at_mm: 200 } }, gear, mounts } as unknown as Airframe;
+    const then = withoutPart({ ...whole, airframe }, "body").airframe;
+    expect(then.mounts.map((m) => m.id)).toEqual(["s"]);
+    const now = then.gear;
     expect(now[0]).toMatchObject({ sits_in: "wing", along_mm: 0, across_mm: -80 });
     expect(now[1]).toEqual(gear[1]);
     expect(now[2]).toMatchObject({ sits_in: "wing", along_mm: 15, across_mm: 100 });

@@ -167,12 +167,17 @@ function gearWithout(airframe: Airframe, part: PartName): Airframe["gear"] {
   });
 }
 
-/** A part taken out, with its schemes. */
+/** A part taken out, with its schemes and what is mounted on it. */
 export function withoutPart(file: AirframeFile, part: Exclude<PartName, "wing">): AirframeFile {
   const chosen = Object.fromEntries(Object.entries(file.chosen).filter(([name]) => name !== part));
   return {
     ...file,
-    airframe: { ...file.airframe, parts: { ...file.airframe.parts, [part]: null }, gear: gearWithout(file.airframe, part) },
+    airframe: {
+      ...file.airframe,
+      parts: { ...file.airframe.parts, [part]: null },
+      gear: gearWithout(file.airframe, part),
+      mounts: file.airframe.mounts.filter((m) => m.on !== part),
+    },
     schemes: file.schemes.filter((s) => s.part !== part),
     chosen,
   };

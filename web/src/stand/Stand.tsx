@@ -252,7 +252,8 @@ export function Stand({ workplace }: { workplace: Workplace }) {
           <AlertDialog.Content {...returnFocus} className="fixed top-1/3 left-1/2 w-[26rem] max-w-[94vw] -translate-x-1/2 border-2 border-ink bg-sheet p-5">
             <AlertDialog.Title className="text-xl font-semibold">Take the {removing ? PARTS[removing].label.toLowerCase() : ""} out?</AlertDialog.Title>
             <AlertDialog.Description className="mt-2">
-              It goes with its schemes. Undo brings it back; later the schemes are under “What was removed”.
+              It goes with its schemes and with what is mounted on it; gear stays, in the wing. Undo brings it back; later the schemes are under “What was
+              removed”.
             </AlertDialog.Description>
             <div className="mt-4 flex justify-end gap-3">
               <AlertDialog.Cancel className="btn">Leave it</AlertDialog.Cancel>
