@@ -9,7 +9,8 @@ This is the one door: what a server or a script may call is listed here, and not
 from .version import __version__, build  # isort: skip
 
 from .analysis.estimate import Estimate
-from .balance import Balance, Weighed
+from .analysis.made import Made, counting_on
+from .balance import Balance, Weighed, made_of
 from .balance import balance as balance_of
 from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, shipped, with_own, words_of
 from .catalogue import catalogue as current_catalogue
@@ -142,6 +143,7 @@ __all__ = [
     "JointQuestion",
     "Lap",
     "LapQuestion",
+    "Made",
     "Mark",
     "MeasureError",
     "MeasureKind",
@@ -193,6 +195,7 @@ __all__ = [
     "build",
     "choose_glue",
     "chosen_by",
+    "counting_on",
     "current_catalogue",
     "evaluate",
     "evaluate_many",
@@ -207,6 +210,7 @@ __all__ = [
     "judge_surface",
     "lap_length",
     "ledger_csv",
+    "made_of",
     "next_test",
     "offers",
     "parse_measure",

@@ -110,6 +110,12 @@ def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledg
     modes = mode_lines(a, breaks.low / breaks.value if breaks.value > 0 else 0.0)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
     general += left_open(a.layout)
+    if abs(a.layout.heavier - 1) > 0.005:
+        way = "heavier" if a.layout.heavier > 1 else "lighter"
+        general.append(
+            f"Its loads count on the scale: this {scheme.part} came out {100 * abs(a.layout.heavier - 1):.0f} % {way} "
+            "than planned."
+        )
     made = a.layout.part.aerofoil
     work = work_of(
         scheme, a.copies, a.hardware, made.glue if isinstance(made, HollowSection) else None, boom_of(a.layout.part)

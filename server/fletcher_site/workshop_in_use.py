@@ -1,14 +1,21 @@
-"""Every request of somebody signed in sees the workshop's own materials in the catalogue."""
+"""Every request of somebody signed in sees the workshop's own materials, and counts on what was weighed of the airframe
+that it is about."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
+from fletcher_core import Made, Weighed, counting_on, made_of
 from ninja.errors import HttpError
 
 from .api.request_context import membership
 from .workshop import own_materials, visits
+from .workshop.models import WeighIn, Workshop
+from .workshop.reading import readable
+
+_NUMBER = re.compile(r"[0-9]{1,18}")
 
 
 class WorkshopInUse:
@@ -23,5 +30,18 @@ class WorkshopInUse:
         except HttpError:
             return self.get_response(request)
         visits.seen(workshop)
-        with own_materials.using(workshop):
+        with own_materials.using(workshop), counting_on(_weighed(request, workshop)):
             return self.get_response(request)
+
+
+#: which airframe a question is about, so that loads count on what was weighed of it
+ABOUT = "X-Airframe"
+
+
+def _weighed(request: HttpRequest, workshop: Workshop) -> Made:
+    """Of the airframe that the question says it is about, where this workshop has it."""
+    number = request.headers.get(ABOUT, "")
+    if request.method != "POST" or not _NUMBER.fullmatch(number):
+        return Made()
+    rows = WeighIn.objects.filter(airframe__workshop=workshop, airframe_id=int(number))
+    return made_of([weighed for _, weighed in readable(Weighed, rows)])

@@ -134,6 +134,11 @@ def test_a_promise_goes_by_the_power_and_a_part_over_its_share_says_so(demo: Pag
     expect(page.get_by_test_id("over-share").first).to_have_text(re.compile(r"^\d+ g over its share$"))
     page.get_by_role("link", name="Balance", exact=True).click()
     expect(page.get_by_test_id("weights").get_by_test_id("over-share").first).to_be_visible()
+    # and its loads count on that
+    page.get_by_role("link", name="Wing", exact=True).click()
+    expect(
+        page.get_by_text(re.compile(r"Its loads count on the scale: this wing came out \d+ % heavier than planned"))
+    ).to_be_visible()
 
 
 def test_a_body_that_is_taken_out_leaves_its_gear_in_the_wing(demo: Page) -> None:

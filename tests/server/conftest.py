@@ -25,11 +25,12 @@ class Person:
     def get(self, path: str, **query: Any) -> HttpResponse:
         return self.client.get(path, query)
 
-    def send(self, method: str, path: str, body: Any = None, raw: bytes | None = None) -> HttpResponse:
+    def send(
+        self, method: str, path: str, body: Any = None, raw: bytes | None = None, about: str | None = None
+    ) -> HttpResponse:
         data = raw if raw is not None else json.dumps(body).encode()
-        answer = self.client.generic(
-            method, path, data, content_type="application/json", headers={"x-csrftoken": self.token}
-        )
+        headers = {"x-csrftoken": self.token} | ({} if about is None else {"x-airframe": about})
+        answer = self.client.generic(method, path, data, content_type="application/json", headers=headers)
         return answer
 
     def post(self, path: str, body: Any = None, **more: Any) -> HttpResponse:

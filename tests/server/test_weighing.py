@@ -10,7 +10,7 @@ import pytest
 from fletcher_site.workshop import quota
 from fletcher_site.workshop.models import WeighIn
 
-from .conftest import Person
+from .conftest import Person, sign_up
 
 DEMO = Path(__file__).parents[2] / "demo" / "plover.json"
 
@@ -103,3 +103,23 @@ def test_the_demo_is_half_weighed_and_heavy(ann: Person) -> None:
     told = answer.json()
     assert told["habit_share"] == pytest.approx(0.06, abs=0.01)
     assert 0.2 < told["chance"] < 0.8
+
+
+def test_loads_count_on_what_was_weighed_of_the_aircraft_that_is_asked_about(
+    ann: Person, plover: int, whole: dict[str, Any]
+) -> None:
+    """Named in a header; of another workshop, of none, and of what is no number, nothing is taken."""
+    airframe, scheme = whole["airframe"], next(s for s in whole["schemes"] if s["part"] == "wing")
+    asked = {"airframe": airframe, "scheme": scheme, "others": [], "moving": True}
+
+    def said(who: Person, about: str) -> bool:
+        answer = who.post("/api/evaluate", asked, about=about)
+        assert answer.status_code == 200
+        return any("count on the scale" in w for w in answer.json()["cautions"])
+
+    assert not said(ann, str(plover))
+    assert weigh(ann, plover, "wing", 130).status_code == 201
+    assert said(ann, str(plover))
+    for about in ("", "0", "99999999999999999999", "-1", "x", "²", f"{plover + 1000}"):
+        assert not said(ann, about)
+    assert not said(sign_up("ben"), str(plover))

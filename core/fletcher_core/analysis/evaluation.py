@@ -21,6 +21,7 @@ from ..parts import PARTS
 from ..sections import PartLayout, ShearFlow, Twist, lay_out, spreads
 from ..states import Rows, rows_of
 from .feasibility import problems
+from .made import made
 from .skin_twist import between
 from .solve import Sections, Solved, sections_of, shape_in, solve
 from .uncertainty import SAMPLES, normals, sample, typical
@@ -282,7 +283,9 @@ def compute(
     ----------
     others : schemes of the other parts, whose weight flies along.
     """
-    layout = laid_out(airframe, scheme, stations)
+    weighed = made()
+    airframe = weighed.of(airframe)
+    layout = replace(laid_out(airframe, scheme, stations), heavier=weighed.times(scheme.part))
     copies = layout.part.copies
     rows = rows_of(scheme, ledger)
     on = rows.on
@@ -294,9 +297,9 @@ def compute(
     joined = float(joined_g(hardware, sections.values)[0])
     glue_on = float(glue @ on[0])
     own = float(mass[0]) + glue_on + joined
-    beside = grams_of(airframe, others)
+    beside = sum(weighed.times(other.part) * grams_of(airframe, [other]) for other in others)
     # what flies: the promise, or more where the estimate is above it
-    flying = max(airframe.promise_g, airframe.carried_g + beside + own)
+    flying = max(airframe.promise_g, airframe.carried_g + beside + layout.heavier * own)
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
     twist, flow = twist_along(sections), shear_along(sections)
     solved = solve(replace(sections, flow=flow), twist, flying, cases)

@@ -256,7 +256,7 @@ def _on_a_body(
     if boom is not None and body.boom is not None:
         middles = np.where(boom.here, body.boom.middle_mm, middles)
         turns = np.where(boom.here, body.boom.middle_mm, turns)
-    f = body_forces(x, properties.mass, seat, turns, middles, cases, turns_aside(layout))
+    f = body_forces(x, layout.heavier * properties.mass, seat, turns, middles, cases, turns_aside(layout))
     nothing = np.zeros_like(properties.mass)
     carried = nothing + carried_by(x, cases) * 1e-3 * GRAVITY
     if body.on_edge:
@@ -275,7 +275,7 @@ def forces_in(
     plan, chord, part = layout.plan, layout.outline.chord, layout.part
     if isinstance(part, Body):
         return _on_a_body(part, layout, properties, materials, cases)
-    mass, share = properties.mass / plan.cos_sweep, properties.x_mass / chord
+    mass, share = layout.heavier * properties.mass / plan.cos_sweep, properties.x_mass / chord
     if any(case.lumps for case in cases):
         # what is carried in it weighs as its own does
         more = carried_by(plan.y, cases)

@@ -4,9 +4,9 @@ from .balance import balance
 from .masses import PlacedMass, masses
 from .neutral import Neutral, neutral_point
 from .told import Balance, BalanceSlide, BalanceWay, WeightItem
-from .weighing import Weighed
+from .weighing import Weighed, made_of
 
 __all__ = [
     "Balance", "BalanceSlide", "BalanceWay", "Neutral", "PlacedMass", "Weighed", "WeightItem", "balance",
-    "masses", "neutral_point",
+    "made_of", "masses", "neutral_point",
 ]  # fmt: skip

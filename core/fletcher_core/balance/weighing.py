@@ -14,8 +14,10 @@ from dataclasses import dataclass, replace
 
 from pydantic import Field
 
+from ..analysis.made import Made
 from ..analysis.uncertainty import Z90
 from ..fields import Described, measure
+from ..model.airframe import PART_NAMES
 from .masses import PlacedMass
 
 #: spread of the habit before anything is weighed, as a share (METHODS; own estimate)
@@ -77,6 +79,15 @@ def newest(weighed: Sequence[Weighed]) -> dict[str, Weighed]:
     for one in weighed:
         found[one.of] = one
     return found
+
+
+def made_of(weighed: Sequence[Weighed]) -> Made:
+    """What loads count on, of parts and gear that were weighed; a part that was weighed without a plan says nothing."""
+    last = newest(weighed)
+    parts: dict[str, float] = {
+        k: one.grams / one.planned_g for k, one in last.items() if k in PART_NAMES and one.planned_g > 0
+    }
+    return Made(parts, {k: one.grams for k, one in last.items() if k not in PART_NAMES})
 
 
 def _scaled(mass: PlacedMass, by: float, sd: float) -> PlacedMass:

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from ..analysis.evaluation import grams_of
+from ..analysis.made import made
 from ..catalogue import Spread, catalogue
 from ..fields import Refused
 from ..geometry import outline_of, planform
@@ -106,11 +107,14 @@ def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
     Refused
         Where a part cannot be built.
     """
+    weighed = made()
+    airframe = weighed.of(airframe)
     parts = airframe.parts.there()
     grams: dict[str, float] = {
-        s.part: grams_of(airframe, [s]) + airframe.gear_in(s.part) + airframe.mounts_in(s.part) for s in schemes
-    }  # fmt: skip
-    own = sum(grams_of(airframe, [s]) for s in schemes)
+        s.part: weighed.times(s.part) * grams_of(airframe, [s]) + airframe.gear_in(s.part) + airframe.mounts_in(s.part)
+        for s in schemes
+    }
+    own = sum(weighed.times(s.part) * grams_of(airframe, [s]) for s in schemes)
     flying = max(airframe.promise_g, airframe.carried_g + own)
     wing = planform(airframe.wing)
     body = airframe.parts.body

@@ -160,7 +160,9 @@ def _against(mount: MountBase, ground: Ground, airframe: Airframe) -> list[str]:
     if glue is None:
         return []
     made = airframe.parts.there()[mount.on].core.material
-    if made not in catalogue().foam:
+    if made in catalogue().stock:
+        made = "wood"
+    elif made not in catalogue().foam:
         made = "greasy_plastic" if ground.made[mount.on] == "corrugated" else "paper"
     asked = JointQuestion(one=made, other="wood", shape="plate")
     return [r.says for r in reasons_against(glue, asked)]

@@ -41,6 +41,7 @@ class PartLayout:
     bond_width : (Pm, S) mm of each member's girth that glue holds.
     free_length : (Pm,) mm, each member's own run.
     kernel : what works out its sections.
+    heavier : how many times as heavy as it is drawn its loads take it.
     """
 
     part: Part
@@ -54,6 +55,7 @@ class PartLayout:
     bond_width: Array
     free_length: Array
     kernel: Kernel = FILLED
+    heavier: float = 1.0
 
     @property
     def held(self) -> int:

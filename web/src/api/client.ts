@@ -26,6 +26,9 @@ export const client = createClient<paths>({ baseUrl: "/" });
 client.use({
   onRequest({ request }) {
     if (request.method !== "GET") request.headers.set("X-CSRFToken", csrf);
+    // what is asked on an aircraft's own pages is about that: its loads count on what was weighed of it
+    const about = /^\/airframe\/(\d+)/.exec(window.location.pathname)?.[1];
+    if (about) request.headers.set("X-Airframe", about);
     return request;
   },
 });
