@@ -376,8 +376,8 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
                   label={`Between ${mass(balance.total_g.low, units)} and ${mass(balance.total_g.high, units)}; promised are ${mass(balance.promise_g, units)}`}
                 />
                 <p className="text-[15px] text-pencil" data-testid="promised">
-                  {mass(balance.total_g.low, units)} to {mass(balance.total_g.high, units)}; promised are {mass(balance.promise_g, units)}.{" "}
-                  {balance.promise_said}
+                  {mass(balance.total_g.low, units)} to {mass(balance.total_g.high, units)}
+                  {balance.promise_said ? `. ${balance.promise_said}` : `; promised are ${mass(balance.promise_g, units)}.`}
                 </p>
                 <details className="mt-1" open={balancing.power_heavy_g !== null || undefined}>
                   <summary className="cursor-pointer text-[15px] text-pencil underline decoration-rule decoration-2 underline-offset-4">
