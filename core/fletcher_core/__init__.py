@@ -96,7 +96,17 @@ from .report.stand import Stand, stand
 from .report.steps import retold as working_in
 from .report.verdict import Slice, State, Verdict, Working
 from .search import Better, Found, Progress, Wish
-from .shelf import ShelfCheck, ShelfItem, bill_of_materials, read_csv, read_label, take_from, unit_prices, write_csv
+from .shelf import (
+    ShelfCheck,
+    ShelfItem,
+    bill_of_materials,
+    from_shelf,
+    read_csv,
+    read_label,
+    take_from,
+    unit_prices,
+    write_csv,
+)
 from .shelf import check as allocate_stock
 from .units import Kind as MeasureKind
 from .units import MeasureError, System
@@ -203,6 +213,7 @@ __all__ = [
     "fault",
     "figures_of",
     "flat_pattern",
+    "from_shelf",
     "glued",
     "hinge_marks",
     "hinges_for",

@@ -112,6 +112,22 @@ def test_mistakes_are_told_where_they_are_and_nothing_is_lost(demo: Page) -> Non
     expect(page.get_by_role("alert").filter(has_text="not above the least").first).to_be_visible()
 
 
+def test_gear_comes_from_the_shelf(demo: Page) -> None:
+    page = demo
+    page.goto("/shelf")
+    page.get_by_label(re.compile("as it stands on the label")).fill("camera 38 g, 40 x 30 x 30, 2 pieces, 30.00 each")
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("shelf")).to_contain_text("Camera, 38 g")
+    page.goto("/")
+    at_the_balance(page, "Plover")
+    shelf = page.get_by_label("or from the shelf")
+    shelf.select_option(label="Camera, 38 g, 40 mm × 30 mm × 30 mm (2)")
+    expect(page.get_by_text("camera, 38 g, lies where it usually does")).to_be_visible()
+    expect(page.get_by_test_id("weights")).to_contain_text("camera")
+    expect(page.get_by_label("Weight", exact=True)).to_have_value("38 g")
+    saved(page)
+
+
 def test_a_promise_goes_by_the_power_and_a_part_over_its_share_says_so(demo: Page) -> None:
     page = demo
     at_the_balance(page, "Dunlin")

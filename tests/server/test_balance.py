@@ -76,3 +76,15 @@ def test_history_says_what_was_moved(ann: Person, whole: dict[str, Any]) -> None
     said = ann.get(f"/api/airframes/{made['id']}/revisions").json()[0]["what"]
     assert "the battery 3S 2200 was moved" in said
     assert f"the {gone['name'] or gone['kind']} was taken out" in said
+
+
+def test_a_thing_of_the_shelf_is_fitted_and_a_stick_is_not(ann: Person, whole: dict[str, Any]) -> None:
+    for label in ("servo 9 g, 23 x 12 x 23, 4 pieces", "bamboo skewers 3 x 300 mm, 80 pieces"):
+        assert ann.post("/api/shelf/label", {"text": label}).status_code == 201
+    listed = {i["item"]["form"]: i for i in ann.get("/api/shelf").json()["items"]}
+    assert listed["gear"]["words"].startswith("Servo, 9 g")
+    made = ann.post("/api/gear/shelf", {"item": listed["gear"]["item"], "airframe": whole["airframe"]}).json()
+    assert (made["kind"], made["grams"]) == ("servo", 9)
+    refused = ann.post("/api/gear/shelf", {"item": listed["rod"]["item"], "airframe": whole["airframe"]})
+    assert refused.status_code == 422
+    assert "nothing that is fitted" in refused.json()["problems"][0]["what"]

@@ -87,9 +87,10 @@ def test_the_stand_tells_every_part_and_the_weight(ann: Person, whole: dict[str,
     assert [p["part"] for p in stand["parts"]] == ["wing", "tailplane", "fin", "body"]
     grams = sum(p["part_g"]["value"] for p in stand["parts"])
     assert stand["forecast_g"]["value"] == pytest.approx(whole["airframe"]["rest_g"] + stand["gear_g"] + grams)
-    assert stand["gear_g"] == pytest.approx(
-        sum(g["grams"] * (2 if g["both_sides"] else 1) for g in whole["airframe"]["gear"])
-    )  # fmt: skip
+    # gear, and what holds it
+    carried = sum(g["grams"] * (2 if g["both_sides"] else 1) for g in whole["airframe"]["gear"])
+    mounts = ann.post("/api/mounts", {"file": whole}).json()["grams"]["value"]
+    assert stand["gear_g"] == pytest.approx(carried + mounts)
     whole["airframe"]["parts"]["fin"]["panels"][0]["span_mm"] = -3
     refused = ann.post("/api/stand", {"file": whole})
     assert refused.status_code == 422

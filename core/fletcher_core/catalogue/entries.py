@@ -341,6 +341,15 @@ class Craft(Entry):
     unit: str
 
 
+class Carried(Entry):
+    """A kind of thing that is bought and fitted: what one usually weighs, its size (long, wide, high, mm), how it is
+    held."""
+
+    grams: S = figure("Weight", "g")
+    size: tuple[float, float, float]
+    held: Literal["strap", "glue", "tape", "screws", "pocket", "bands"]
+
+
 class Joining(Entry):
     """A way to join panels: minutes of hand work of one joint, and what stands in it.
 
@@ -413,6 +422,7 @@ class Catalogue(BaseModel):
     joining: dict[str, Joining]
     control: dict[str, Craft]
     mounting: dict[str, Craft]
+    gear: dict[str, Carried]
     craft: dict[str, Hand]
     rule: dict[str, GlueRule]
     scale: dict[str, Scale]

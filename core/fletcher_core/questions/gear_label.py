@@ -4,10 +4,12 @@ kind usually sits."""
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 from typing import Any
 
 from pydantic import ValidationError
 
+from ..catalogue import catalogue
 from ..fields import Problem, Refused, explain
 from ..geometry import planform
 from ..model.airframe import Airframe
@@ -26,26 +28,6 @@ _WORDS: dict[str, GearKind] = {
     "extension": "wires", "push-rod": "push_rod", "pushrod": "push_rod", "rod": "push_rod", "wheel": "wheel",
     "wheels": "wheel", "undercarriage": "wheel", "pod": "pod", "ballast": "ballast", "lead weight": "ballast",
 }  # fmt: skip
-#: usual sizes, mm, where the label has none: long, wide, high (own estimates, of what people fit)
-_SIZE: dict[GearKind, tuple[float, float, float]] = {
-    "motor": (30.0, 28.0, 28.0), "propeller": (10.0, 20.0, 20.0), "battery": (72.0, 35.0, 22.0),
-    "speed_controller": (45.0, 24.0, 9.0), "servo": (23.0, 12.0, 23.0), "receiver": (40.0, 22.0, 10.0),
-    "camera": (30.0, 25.0, 25.0), "light": (20.0, 10.0, 6.0), "wires": (200.0, 6.0, 3.0), "push_rod": (400.0, 3.0, 3.0),
-    "wheel": (50.0, 60.0, 50.0), "pod": (150.0, 60.0, 60.0), "ballast": (20.0, 20.0, 5.0), "other": (30.0, 20.0, 15.0),
-}  # fmt: skip
-#: usual weights, g, where the label has none (own estimates, of what people fit in aircraft of 0.5 to 2 kg)
-_GRAMS: dict[GearKind, float] = {
-    "motor": 55.0, "propeller": 10.0, "battery": 110.0, "speed_controller": 25.0, "servo": 9.0, "receiver": 10.0,
-    "camera": 40.0, "light": 4.0, "wires": 15.0, "push_rod": 5.0, "wheel": 30.0, "pod": 40.0, "ballast": 20.0,
-    "other": 20.0,
-}  # fmt: skip
-#: as held, where it is usual
-_HELD: dict[GearKind, Any] = {
-    "motor": "screws", "propeller": "screws", "battery": "strap", "speed_controller": "tape", "servo": "pocket",
-    "receiver": "tape", "camera": "strap", "light": "tape", "wires": "tape", "push_rod": "pocket", "wheel": "screws",
-    "pod": "bands", "ballast": "glue", "other": "tape",
-}  # fmt: skip
-
 _NUMBER = r"\d+(?:[.,]\d+)?|\d*[.,]\d+"
 _WEIGHT = re.compile(rf"(?<![\w.])({_NUMBER})\s*(kg|g|gr|grams?|oz|ounces?|lb|lbs)\b", re.IGNORECASE)
 _UNIT = r"mm|cm|in|inch|inches|\""
@@ -54,6 +36,10 @@ _BOX = re.compile(
     re.IGNORECASE,
 )
 _COUNT = re.compile(r"^\s*(\d{1,2})\s*(?:x|×|pieces?|pcs?)?\s+(?=[a-z])", re.IGNORECASE)
+#: kinds that are bought whole; of the others a word may as well mean a material
+_BOUGHT = frozenset({"motor", "propeller", "battery", "speed_controller", "servo", "receiver", "camera", "wheel"})
+#: a figure below zero, which nothing on a label is
+_BELOW = re.compile(r"(?:^|[\s,])[-−]\d")
 #: the longest label that is read
 MOST = 200
 
@@ -71,7 +57,7 @@ def _kind(text: str) -> GearKind:
 def _size(text: str, kind: GearKind, system: System) -> tuple[float, float, float]:
     box = _BOX.search(text)
     if box is None:
-        return _SIZE[kind]
+        return catalogue().gear[kind].size
     numbers, units = [box[1], box[3], box[5]], [box[2], box[4], box[6]]
     unit = next((u for u in units if u), None)
     bare = "mm" if system != "inch" else "in"
@@ -102,6 +88,46 @@ def usual_place(airframe: Airframe, kind: GearKind, long_mm: float) -> dict[str,
     return {"sits_in": "body", "along_mm": round(min(at, body.pod_mm if kind != "push_rod" else body.half_span_mm), 1)}
 
 
+@dataclass(frozen=True)
+class Label:
+    """What a label says: a kind, the name it is left with, g of one and mm; `weighed` where a weight stands on it."""
+
+    kind: GearKind
+    name: str
+    grams: float
+    weighed: bool
+    long: float
+    wide: float
+    high: float
+
+
+def label_of(text: str, system: System = "metric") -> Label:
+    """One thing from its label.
+
+    Raises
+    ------
+    Refused
+        Where a weight or a size on it cannot be.
+    """
+    kind = _kind(text)
+    if _BELOW.search(text):
+        raise _refuse(text, "a figure on it is below zero.")
+    weight = _WEIGHT.search(text)
+    try:
+        grams = parse(f"{weight[1]} {weight[2]}", "mass", system) if weight else catalogue().gear[kind].grams.typical
+    except MeasureError as exc:
+        raise _refuse(text, f"{exc}.") from exc
+    rest = text.replace(weight[0], " ") if weight else text
+    long, wide, high = _size(rest, kind, system)
+    name = re.sub(r"\s*,.*$", "", _BOX.sub("", rest)).strip(" ,;")[:60]
+    return Label(kind, "" if name.lower() == CALLED[kind] else name, grams, weight is not None, long, wide, high)
+
+
+def is_gear(text: str) -> bool:
+    """Whether a line names something that is bought whole and fitted, and is no material."""
+    return _kind(text) in _BOUGHT
+
+
 def read_gear(text: str, airframe: Airframe, system: System = "metric") -> Gear:
     """One thing from its label, where it usually sits.
 
@@ -118,27 +144,26 @@ def read_gear(text: str, airframe: Airframe, system: System = "metric") -> Gear:
     pair = counted is not None and int(counted[1]) == 2
     if counted is not None and int(counted[1]) > 2:
         raise _refuse(text, "more than two of a kind: type each with its own place.")
-    plain = text[counted.end() :] if counted else text
-    kind = _kind(plain)
-    weight = _WEIGHT.search(plain)
-    try:
-        grams = parse(f"{weight[1]} {weight[2]}", "mass", system) if weight else _GRAMS[kind]
-    except MeasureError as exc:
-        raise _refuse(text, f"{exc}.") from exc
-    rest = plain.replace(weight[0], " ") if weight else plain
-    long, wide, high = _size(rest, kind, system)
-    name = re.sub(r"\s*,.*$", "", _BOX.sub("", rest)).strip(" ,;")[:60]
+    label = label_of(text[counted.end() :] if counted else text, system)
+    # of a label's weight little is off, of a usual one much
+    return fitted(label, airframe, system, text, 0.03 if label.weighed else 0.25, pair)
+
+
+def fitted(
+    label: Label, airframe: Airframe, system: System, text: str, off_by: float = 0.03, pair: bool = False
+) -> Gear:
+    """A thing where it usually sits; `text` is what is told of it where it cannot be."""
     taken = {one.id for one in (*airframe.gear, *airframe.mounts)}
+    kind = label.kind
     ident = next(i for i in (f"{kind}{'' if k == 1 else f'-{k}'}" for k in range(1, 100)) if i not in taken)
-    place = usual_place(airframe, kind, long)
+    place = usual_place(airframe, kind, label.long)
     if pair:
-        place["across_mm"] = place.get("across_mm") or (0.5 * wide + 10.0)
+        place["across_mm"] = place.get("across_mm") or (0.5 * label.wide + 10.0)
     try:
         return Gear(
-            id=ident, kind=kind, name="" if name.lower() == CALLED[kind] else name, grams=grams,
-            # of a label's weight little is off, of a usual one much
-            off_by=0.03 if weight else 0.25, long_mm=long, wide_mm=wide, high_mm=high, held=_HELD[kind],
-            slides=kind == "battery", both_sides=pair, **place,
+            id=ident, kind=kind, name=label.name, grams=label.grams, off_by=off_by, long_mm=label.long,
+            wide_mm=label.wide, high_mm=label.high, held=catalogue().gear[kind].held, slides=kind == "battery",
+            both_sides=pair, **place,
         )  # fmt: skip
     except ValidationError as exc:
         first = explain(exc, Gear, system)[0]

@@ -2,7 +2,7 @@
 
 from .bill_of_materials import ShelfNeed, bill_of_materials
 from .item import FORMS, ShelfItem
-from .label import read_label
+from .label import from_shelf, read_label
 from .stock_allocation import Cut, NeedLine, ShelfCheck, check, take_from
 from .table import read_csv, write_csv
 from .unit_price import UnitPrice, unit_prices
@@ -17,6 +17,7 @@ __all__ = [
     "UnitPrice",
     "bill_of_materials",
     "check",
+    "from_shelf",
     "read_csv",
     "read_label",
     "take_from",

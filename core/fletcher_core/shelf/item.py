@@ -11,7 +11,7 @@ from ..catalogue import Entry, catalogue
 from ..fields import Day, Described, fault, measure
 from ..units import Measure, System
 
-Form = Literal["rod", "tube", "strip", "sheet", "roll", "cord", "glue", "block"]
+Form = Literal["rod", "tube", "strip", "sheet", "roll", "cord", "glue", "block", "gear"]
 
 
 @dataclass(frozen=True)
@@ -32,6 +32,7 @@ FORMS: dict[Form, FormOf] = {
     "roll": FormOf("roll", ("skin", "cloth"), ("width_mm", "length_mm"), "area"),
     "cord": FormOf("cord", ("cord",), ("length_mm",), "length"),
     "glue": FormOf("glue", ("glue",), ("grams",), "grams"),
+    "gear": FormOf("thing to fit", ("gear",), ("grams",), "grams"),
     "block": FormOf("block of foam", ("foam",), ("thickness_mm", "width_mm", "length_mm"), "area"),
 }
 _WORDS = {
@@ -44,7 +45,7 @@ class ShelfItem(Described):
     """So many alike. `length_mm` is of one; `grams` of glue in one; `price` of one, in the workshop's money."""
 
     form: Form = Field(json_schema_extra={"label": "form"})
-    table: Literal["stock", "board", "foam", "skin", "cloth", "cord", "glue"] = Field(
+    table: Literal["stock", "board", "foam", "skin", "cloth", "cord", "glue", "gear"] = Field(
         json_schema_extra={"label": "kind of material"}
     )
     material: str = Field(max_length=90, json_schema_extra={"label": "material"})
@@ -110,10 +111,15 @@ class ShelfItem(Described):
             return long
         if self.form == "glue":
             return Measure(self.grams or 0.0, "mass").text(system)
+        if self.form == "gear":
+            sizes = [mm(v) for v in (self.length_mm, self.width_mm, self.thickness_mm) if v is not None]
+            return ", ".join([Measure(self.grams or 0.0, "mass").text(system), *([" × ".join(sizes)] if sizes else [])])
         if self.form == "roll":
             of = f"{Measure(self.area_g_m2, 'area_mass').text(system)}, " if self.area_g_m2 else ""
             return f"{of}{mm(self.width_mm)} wide, {long}"
         return f"{mm(self.width_mm)} × {mm(self.thickness_mm)}, {long}"
 
     def words(self, system: System) -> str:
+        if self.form == "gear":
+            return f"{self.note or self.entry.label}, {self.size_words(system)}"
         return f"{self.entry.label}, {FORMS[self.form].label} {self.size_words(system)}"

@@ -9,6 +9,9 @@ from pydantic import ValidationError
 
 from ..catalogue import catalogue
 from ..fields import Problem, Refused, explain, read_day
+from ..model.airframe import Airframe
+from ..model.gear import Gear
+from ..questions.gear_label import Label, fitted, is_gear, label_of
 from ..units import MeasureError, System, parse
 from .item import FORMS, Form, ShelfItem
 
@@ -158,6 +161,44 @@ def _place(form: Form, sizes: list[float], table: str) -> dict[str, float]:
     return {}
 
 
+def _gear(low: str, found: dict[str, Any], line: str, system: System) -> ShelfItem:
+    """A thing to fit, as it stands on its label."""
+    label = label_of(low.strip(" ,;"), system)
+    # cells in a row are told with a large S
+    name = re.sub(r"\b(\d+)s\b", r"\1S", label.name)
+    try:
+        return ShelfItem.model_validate(
+            {
+                "form": "gear", "table": "gear", "material": label.kind, "grams": round(label.grams, 1), "note": name,
+                "length_mm": label.long, "width_mm": label.wide, "thickness_mm": label.high, **found,
+            }
+        )  # fmt: skip
+    except ValidationError as exc:
+        said = explain(exc, ShelfItem, system)[0]
+        raise _refuse(line, f"{said['what']} {said['right']}".strip()) from exc
+
+
+def from_shelf(item: ShelfItem, airframe: Airframe, system: System = "metric") -> Gear:
+    """A thing of the shelf, put where its kind usually sits.
+
+    Raises
+    ------
+    Refused
+        Where it is nothing that is fitted.
+    """
+    if item.form != "gear":
+        what = f"{item.words(system)} is nothing that is fitted."
+        raise Refused(
+            [Problem(("item",), "thing of the shelf", what, "Choose a motor, a servo, a battery or the like.")]
+        )
+    usual = catalogue().gear[item.material].size
+    sizes = (item.length_mm, item.width_mm, item.thickness_mm)
+    long, wide, high = (own if own is not None else other for own, other in zip(sizes, usual, strict=True))
+    kind: Any = item.material
+    assert item.grams is not None
+    return fitted(Label(kind, item.note, item.grams, True, long, wide, high), airframe, system, item.words(system))
+
+
 def read_label(text: str, system: System = "metric") -> ShelfItem:
     """An item of the shelf from one line as it stands on a label.
 
@@ -191,6 +232,8 @@ def read_label(text: str, system: System = "metric") -> ShelfItem:
         found["area_g_m2"] = float(area[1].replace(",", "."))
         low = low.replace(area[0], " ")
     made = _material(low)
+    if made is None and is_gear(low):
+        return _gear(low, found, line, system)
     if made is None:
         raise _refuse(line, "what it is made of cannot be told.")
     table, material = made

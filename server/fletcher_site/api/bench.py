@@ -47,6 +47,7 @@ from fletcher_core import (
     balance_of,
     current_catalogue,
     evaluate,
+    from_shelf,
     offers,
     parse_measure,
     read_aerofoil,
@@ -74,6 +75,7 @@ from .shapes import (
     CatalogueOut,
     Choice,
     Evaluation,
+    GearFromShelf,
     GearText,
     JointWish,
     MeasureOut,
@@ -243,6 +245,12 @@ def balance(request: HttpRequest, balance_question: BalanceQuestion) -> HttpResp
 def gear_from_label(request: HttpRequest, gear_text: GearText) -> Gear:
     """One thing that is carried from what stands on its label, where it usually sits."""
     return read_gear(gear_text.text, gear_text.airframe, units(request))
+
+
+@router.post("/gear/shelf", response={200: Gear, 422: Problems}, operation_id="gear_from_shelf")
+def gear_from_the_shelf(request: HttpRequest, gear_from_shelf: GearFromShelf) -> Gear:
+    """One thing of the shelf, put where its kind usually sits."""
+    return from_shelf(gear_from_shelf.item, gear_from_shelf.airframe, units(request))
 
 
 @router.post("/why", response={200: Working, 422: Problems}, operation_id="why")

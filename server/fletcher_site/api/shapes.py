@@ -191,6 +191,13 @@ class GearText(BaseModel):
     airframe: Airframe
 
 
+class GearFromShelf(BaseModel):
+    """A thing of the shelf that is to be fitted."""
+
+    item: ShelfItem
+    airframe: Airframe
+
+
 class PartWish(BaseModel):
     """Which part is to be described next."""
 

@@ -259,6 +259,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gear/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear From The Shelf
+         * @description One thing of the shelf, put where its kind usually sits.
+         */
+        post: operations["gear_from_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/glue/choose": {
         parameters: {
             query?: never;
@@ -3539,6 +3559,14 @@ export interface components {
             wide_mm: number;
         };
         /**
+         * GearFromShelf
+         * @description A thing of the shelf that is to be fitted.
+         */
+        GearFromShelf: {
+            airframe: components["schemas"]["Airframe"];
+            item: components["schemas"]["ShelfItem"];
+        };
+        /**
          * GearPlate
          * @description A plate glued in or under, with a bent wire held on it.
          */
@@ -6416,7 +6444,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block";
+            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block" | "gear";
             /** Grams */
             grams?: number | null;
             /** Length Mm */
@@ -6436,7 +6464,7 @@ export interface components {
              * Table
              * @enum {string}
              */
-            table: "stock" | "board" | "foam" | "skin" | "cloth" | "cord" | "glue";
+            table: "stock" | "board" | "foam" | "skin" | "cloth" | "cord" | "glue" | "gear";
             /** Thickness Mm */
             thickness_mm?: number | null;
             /** Width Mm */
@@ -6471,7 +6499,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block";
+            form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block" | "gear";
             /** Material */
             material: string;
             /** Piece */
@@ -8839,6 +8867,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["GearText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gear"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    gear_from_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearFromShelf"];
             };
         };
         responses: {

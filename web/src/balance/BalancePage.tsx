@@ -12,6 +12,7 @@ import { inUnits, length, mass, rough, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { Faults, MeasureField } from "../ui/fields";
 import { BalanceViews } from "./BalanceViews";
+import { FromShelf } from "./FromShelf";
 import { GearForm } from "./GearForm";
 import { gearName } from "./gearPlace";
 import { OverShare } from "./OverShare";
@@ -223,8 +224,13 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
   async function add(event: FormEvent) {
     event.preventDefault();
     if (!typed.trim()) return;
+    await fit(take(client.POST("/api/gear/read", { body: { text: typed, airframe: file.airframe } })));
+  }
+
+  /** A thing that the server has read off its label or taken from the shelf. */
+  async function fit(asked: Promise<unknown>) {
     try {
-      const made = (await take(client.POST("/api/gear/read", { body: { text: typed, airframe: file.airframe } }))) as unknown as Gear;
+      const made = (await asked) as Gear;
       const weight = made.grams * (made.both_sides ? 2 : 1);
       const from = made.kind === "ballast" ? 0 : Math.min(weight, file.airframe.rest_g);
       setAirframe((a) => ({ ...a, rest_g: Math.round((a.rest_g - from) * 10) / 10, gear: [...a.gear, made] }));
@@ -348,6 +354,7 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
               </p>
             )}
           </form>
+          <FromShelf onTake={(item) => void fit(take(client.POST("/api/gear/shelf", { body: { item, airframe: file.airframe } })))} />
           {balance && (
             <>
               <Weights

@@ -18,6 +18,7 @@ const GROUPS: { forms: ShelfItem["form"][]; title: string }[] = [
   { forms: ["sheet", "block"], title: "Sheets, boards and blocks" },
   { forms: ["roll", "cord"], title: "Tape, film, cloth and cord" },
   { forms: ["glue"], title: "Glue" },
+  { forms: ["gear"], title: "Motors, servos, batteries and what else is fitted" },
 ];
 
 function said(cause: unknown): string {
@@ -112,9 +113,11 @@ function Editor({ line, onDone }: { line: ShelfLine; onDone: (removed: boolean) 
                 {SIZES.filter(({ field }) => line.item[field] !== null).map(({ field, label }) => (
                   <MeasureField key={field} label={label} path={field} kind="length" value={item[field] ?? null} onChange={(v) => set({ [field]: v })} />
                 ))}
+                {(line.item.form === "glue" || line.item.form === "gear") && (
+                  <MeasureField label="Weight of one" path="grams" kind="mass" value={item.grams ?? null} onChange={(grams) => set({ grams })} />
+                )}
                 {line.item.form === "glue" && (
                   <>
-                    <MeasureField label="Weight of one" path="grams" kind="mass" value={item.grams ?? null} onChange={(grams) => set({ grams })} />
                     <TextField
                       label="Opened on"
                       path="opened"
