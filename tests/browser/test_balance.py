@@ -115,7 +115,7 @@ def test_mistakes_are_told_where_they_are_and_nothing_is_lost(demo: Page) -> Non
 def test_gear_comes_from_the_shelf(demo: Page) -> None:
     page = demo
     page.goto("/shelf")
-    page.get_by_label(re.compile("as it stands on the label")).fill("camera 38 g, 40 x 30 x 30, 2 pieces, 30.00 each")
+    page.get_by_label("Add a thing: type its label").fill("camera 38 g, 40 x 30 x 30, 2 pieces, 30.00 each")
     page.keyboard.press("Enter")
     expect(page.get_by_test_id("shelf")).to_contain_text("Camera, 38 g")
     page.goto("/")

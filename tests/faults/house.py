@@ -186,7 +186,7 @@ class Saver(threading.Thread):
         opened = self.visitor.first()
         self.airframe, self.version, self.file = opened["id"], opened["version"], opened["file"]
         self.file["airframe"]["parts"] |= {"tailplane": None, "fin": None, "body": None}
-        self.file["airframe"]["gear"] = []
+        self.file["airframe"] |= {"gear": [], "mounts": []}
         self.file["schemes"] = self.file["schemes"][:1]
         self.file["chosen"] = {}
         self.acknowledged: dict[int, str] = {}
