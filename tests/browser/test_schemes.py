@@ -104,7 +104,7 @@ def test_a_search_can_be_stopped_and_the_bench_is_as_it_was(demo: Page) -> None:
 def test_the_shelf_by_typing_labels_and_by_lists(demo: Page, tmp_path: Path) -> None:
     demo.get_by_role("link", name="Stock shelf").click()
     shelf = demo.get_by_test_id("shelf")
-    expect(shelf.get_by_role("listitem")).to_have_count(25)
+    expect(shelf.get_by_role("listitem")).to_have_count(28)
     label = demo.get_by_label("Add a thing: type its label")
     label.fill("a stick of something")
     label.press("Enter")
@@ -125,16 +125,16 @@ def test_the_shelf_by_typing_labels_and_by_lists(demo: Page, tmp_path: Path) -> 
     with demo.expect_download() as taken:
         demo.get_by_role("link", name="Take the list away").click()
     text = Path(taken.value.path()).read_text(encoding="utf-8")
-    assert len(text.splitlines()) == 27
+    assert len(text.splitlines()) == 30
     broken = tmp_path / "list.csv"
     broken.write_text(text.replace("spruce", "moonwood"), encoding="utf-8")
     demo.get_by_label("Bring in a list").set_input_files(broken)
     expect(demo.get_by_role("alert")).to_contain_text("moonwood")
-    expect(shelf.get_by_role("listitem")).to_have_count(26)
+    expect(shelf.get_by_role("listitem")).to_have_count(29)
     whole = tmp_path / "whole.csv"
     whole.write_text(text, encoding="utf-8")
     demo.get_by_label("Bring in a list").set_input_files(whole)
-    expect(shelf.get_by_role("listitem")).to_have_count(52)
+    expect(shelf.get_by_role("listitem")).to_have_count(58)
 
 
 def test_the_bench_says_what_is_missing_or_too_short(demo: Page) -> None:
