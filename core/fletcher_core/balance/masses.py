@@ -22,7 +22,7 @@ from ..model.airframe import Airframe
 from ..model.body import Body
 from ..model.document import Scheme
 from ..model.gear import Gear
-from ..mounts import MountBase, mount_grams, mount_kind
+from ..mounts import MountBase, mount_grams, mount_kind, mount_uses, weighs
 from ..parts import PARTS
 from ..parts.body import top_at_seat
 from ..parts.kind import MOUNTED_AT
@@ -132,8 +132,8 @@ def of_gear(airframe: Airframe, one: Gear) -> PlacedMass:
 
 def of_mount(airframe: Airframe, one: MountBase) -> PlacedMass:
     """What holds something, without what it holds."""
-    kind, part = mount_kind(one), airframe.part(one.on)
-    draws = kind.grams(one, {"core.shear": np.ones(SAMPLES), **sample(kind.uses(one))})
+    part = airframe.part(one.on)
+    draws = weighs(one, {"core.shear": np.ones(SAMPLES), **sample(mount_uses(one))})
     placed = Placed(airframe, part)
     if isinstance(part, Body):
         aft, up = one.along_mm - part.wing_at_mm, 0.0 - top_at_seat(part)
@@ -141,9 +141,16 @@ def of_mount(airframe: Airframe, one: MountBase) -> PlacedMass:
         chord, x_le = placed.plan.at(np.array([one.along_mm]))
         at = placed.at(np.array([one.along_mm]), x_le + MOUNTED_AT * chord, np.zeros(1), 1)
         aft, up = float(at[0][0]), float(at[2][0])
-    # of bolts, glue and plates as much is over or under as of glue (own estimate)
-    sd = float(np.hypot(np.std(draws), 0.15 * mount_grams(one)))
-    return PlacedMass(one.name or kind.label, "mount", mount_grams(one), aft, up, sd, _PLACED_MM / Z90, one.id)
+    return PlacedMass(
+        one.name or mount_kind(one).label,
+        "mount",
+        mount_grams(one),
+        aft,
+        up,
+        float(np.std(draws)),
+        _PLACED_MM / Z90,
+        one.id,
+    )
 
 
 def nose_at(airframe: Airframe) -> float:

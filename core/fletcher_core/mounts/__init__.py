@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from ..catalogue import Spread
 from . import (
     firewall,
     gear_plate,
@@ -28,6 +29,7 @@ from .base import MountBase
 from .ground import NEWTONS, Ground, Servo, Spot, Thing
 from .group import LineGroup, edges
 from .kind import Fact, Line, MountKind, Shape, Way
+from .stuff import own, value
 
 #: every kind by its name, in the order in which they are offered
 MOUNT_KINDS: Mapping[str, MountKind[Any]] = {
@@ -56,7 +58,7 @@ Mount = Annotated[
 
 __all__ = [
     "MOUNT_KINDS", "NEWTONS", "Fact", "Ground", "Line", "LineGroup", "Mount", "MountBase", "MountKind", "Servo",
-    "Shape", "Spot", "Thing", "Way", "edges", "mount_grams", "mount_kind",
+    "Shape", "Spot", "Thing", "Way", "edges", "mount_grams", "mount_kind", "mount_uses", "weighs",
 ]  # fmt: skip
 
 
@@ -65,12 +67,17 @@ def mount_kind(mount: MountBase) -> MountKind[Any]:
     return MOUNT_KINDS[mount.kind]  # type: ignore[attr-defined]
 
 
-def mount_values(mount: MountBase) -> dict[str, NDArray[np.float64]]:
-    """(1,) typical figures of what it uses; of what it stands on, figures that weigh nothing."""
-    used = {k: np.array([s.typical]) for k, s in mount_kind(mount).uses(mount).items()}
-    return {"core.shear": np.ones(1), **used}
+def mount_uses(mount: MountBase) -> dict[str, Spread]:
+    """Figures of the catalogue that it rests on, and how it comes out as it is built."""
+    return {**mount_kind(mount).uses(mount), **own("built")}
+
+
+def weighs(mount: MountBase, values: Mapping[str, NDArray[np.float64]]) -> NDArray[np.float64]:
+    """(V,) g as it is built."""
+    return np.asarray(mount_kind(mount).grams(mount, values) * value(values, "built"))
 
 
 def mount_grams(mount: MountBase) -> float:
-    """Of all of it, at typical figures."""
-    return float(mount_kind(mount).grams(mount, mount_values(mount))[0])
+    """Of all of it, at typical figures; what it stands on weighs nothing here."""
+    values = {k: np.array([s.typical]) for k, s in mount_uses(mount).items()}
+    return float(weighs(mount, {"core.shear": np.ones(1), **values})[0])

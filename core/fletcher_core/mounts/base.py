@@ -50,3 +50,13 @@ def choice(label: str, default: str, **words: str) -> Any:
     """A field for one of a few, each with the words in which it is offered."""
     said: dict[str, JsonValue] = {**words}
     return Field(default, json_schema_extra={"label": label, "words": said})
+
+
+class GluedPlate(MountBase):
+    """One that is a plate glued on, or has one."""
+
+    material: str = stock_field("birch_ply", "plate made of")
+    wide_mm: float = measure("width of the plate", "length", 5.0, 300.0, 50.0)
+    long_mm: float = measure("length of the plate", "length", 10.0, 300.0, 40.0)
+    thickness_mm: float = measure("thickness of the plate", "size", 0.8, 15.0, 3.0)
+    glue: str = glue_field()

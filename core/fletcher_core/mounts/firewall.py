@@ -22,20 +22,21 @@ from .plate import NU, moments, on_foam
 
 Array = NDArray[np.float64]
 
-#: of the aircraft's weight, a motor that is not on the list of gear; mm that its middle stands before the plate
+#: of the aircraft's weight, a motor that is not on the list of gear; mm that its middle stands before the plate (own
+#: estimates)
 _USUAL_MOTOR, _USUAL_OUT = 0.08, 15.0
-#: degrees between two bolts of a circle that stand on a level: bolts stand crosswise, half a step turned
-_TURNED = 0.5
 #: mm that a turning propeller should clear (own estimate)
 _CLEAR = 10.0
 #: mm of a plate for the smallest circle of bolts that is common (own choice)
 _LEAST = 24.0
 #: mm that a propeller turns before a nose (own estimate)
 _BEFORE = 12.0
-#: mm of height of sticks and fillets that glue beside a plate really uses: a throat (own estimate)
+#: throat of a fillet over the width of its leg: 1 / √2
 _THROAT = 0.7
-#: N that rubber bands hold a propeller with, and mm of their arm (own estimate, two bands round a hub)
+#: N mm about the shaft at which rubber bands let a propeller go (own estimate: two bands, 8 N, 12 mm)
 _BANDS_HOLD = 100.0
+#: kg/m3 of the balsa of sticks beside it (the catalogue's hard balsa)
+_BALSA = 165.0
 
 
 class Firewall(MountBase):
@@ -85,44 +86,44 @@ def _motor(m: Firewall, g: Ground) -> tuple[float, float, Thing | None]:
     if found is None:
         return _USUAL_MOTOR * g.weight, _USUAL_OUT, None
     out = max(abs(found.along - m.along_mm), 0.5 * found.long)
-    # two motors on a wing each have a plate of their own
-    grams = found.grams + (blades.grams if blades else 0.0)
+    # where there is one on each side, each has a plate of its own
+    grams = found.one + (blades.one if blades else 0.0)
     return grams * NEWTONS, out, found
 
 
 def _bolts(m: Firewall) -> list[tuple[float, float]]:
-    """(x, y) of each about the middle of the shaft."""
-    turn = 2 * math.pi / m.bolts
-    return [
-        (0.5 * m.circle_mm * math.sin((k + _TURNED) * turn), 0.5 * m.circle_mm * math.cos((k + _TURNED) * turn))
-        for k in range(m.bolts)
-    ]  # fmt: skip
+    """(x, y) of each about the shaft: crosswise, and two over each other, as a motor's weight asks for it."""
+    turn, first = 2 * math.pi / m.bolts, 0.0 if m.bolts == 2 else 0.5
+    angles = [(k + first) * turn for k in range(m.bolts)]
+    return [(0.5 * m.circle_mm * math.sin(a), 0.5 * m.circle_mm * math.cos(a)) for a in angles]
 
 
 def _loads(m: Firewall, g: Ground, values: Values) -> list[dict[str, Any]]:
-    """Force (right, up, out of the plate) and moments at the plate's middle, each for the case as it is asked."""
+    """Force (right, up, out of the plate) and moments about the point where the shaft's line meets the plate, each for
+    the case as it is asked. The pull acts along that line, however it is tilted: it turns nothing about that point."""
     weight, out, _ = _motor(m, g)
     pulled = g.pull * (-1.0 if m.pusher else 1.0)
     aside, down = (math.sin(math.radians(v)) for v in (m.right_deg, m.down_deg))
-    motor = {
-        "case": "full motor", "factor": 1.0, "unit": "times", "fx": pulled * aside, "fy": -pulled * down, "fz": pulled,
-        "mx": pulled * m.shaft_up_mm - pulled * down * m.shaft_mm, "my": pulled * aside * m.shaft_mm, "mz": g.turn,
-        "fore": f"pull {g.pull:.1f} N, torque {g.turn:.0f} N mm, twice the mean", "asked": True,
-    }  # fmt: skip
-    found = [motor]
+    found: list[dict[str, Any]] = [
+        {"case": "full motor", "factor": 1.0, "unit": "times", "fx": pulled * aside, "fy": -pulled * down, "fz": pulled,
+         "mz": g.turn, "asked": True},
+    ]  # fmt: skip
     for case, factor in (("a landing", g.landing), ("a hard pull", g.limit)):
         if factor > 0:
-            found.append({
-                "case": case, "factor": factor, "unit": "G", "fy": -factor * weight, "mx": -factor * weight * out,
-                "fore": f"{factor:.1f} times {weight:.2f} N of motor, {out:.0f} mm before the plate", "asked": True,
-            })  # fmt: skip
+            # what hangs before the plate pulls at its top
+            found.append(
+                {"case": case, "factor": factor, "unit": "G", "fy": -factor * weight, "mx": factor * weight * out,
+                 "asked": True}
+            )  # fmt: skip
     radius = 0.5 * max(g.propeller, 50.0)
-    stops = _BANDS_HOLD if m.propeller_held == "bands" else stuff.value(values, "blade") * (g.propeller / 250.0) ** 3
-    found.append({
-        "case": "a stopped propeller", "factor": 1.0, "unit": "times", "mz": float(np.mean(stops)), "scale": stops,
-        "fy": float(np.mean(stops)) / radius, "asked": False,
-        "fore": "a blade hits the ground with the motor turning, and breaks, or its bands give",
-    })  # fmt: skip
+    stops = np.asarray(
+        _BANDS_HOLD if m.propeller_held == "bands" else stuff.value(values, "blade") * (g.propeller / 250.0) ** 3
+    )
+    usual = float(np.mean(stops))
+    found.append(
+        {"case": "a stopped propeller", "factor": 1.0, "unit": "times", "mz": usual, "fy": usual / radius,
+         "scale": stops / usual, "asked": False}
+    )  # fmt: skip
     return found
 
 
@@ -143,7 +144,13 @@ def _flat(m: Firewall, g: Ground) -> bool:
 
 
 def _glued(m: Firewall, g: Ground, values: Values, load: dict[str, Any]) -> Way:
+    # moved from the shaft to the middle of what is glued
+    group = LineGroup(edges(m.wide_mm, m.high_mm, m.edges))
+    lever = m.shaft_up_mm - (0.0 if _flat(m, g) else float(group.centre[1]))
     forces = {k: load.get(k, 0.0) for k in _FORCES}
+    forces["mx"] += forces["fz"] * lever
+    forces["mz"] -= forces["fx"] * lever
+    acts: Array | float
     holds = stuff.bond(values, g, m.on, m.glue)
     if _flat(m, g):
         # of a plate that stands out beside the foam no more is glued than there is foam, and what lies beside that
@@ -159,18 +166,18 @@ def _glued(m: Firewall, g: Ground, values: Values, load: dict[str, Any]) -> Way:
             + 6 * abs(forces["mx"]) / (wide * high**2)
             + 6 * abs(forces["my"]) / (high * wide**2)
         )
-        acts = math.hypot(slides, pulls)
+        # and under the worst bolt, where the plate gives (Westergaard 1926)
+        D, k = _bed(m, values)
+        _, peak = on_foam(D, k, 0.5 * stuff.FLANGE * m.bolt_mm)
+        under = max(max(_pulls(m, load)), 0.0) * peak
+        acts = np.hypot(slides, np.maximum(pulls, under))
         steps = [
             Line("Glued face", area, "mm²", "width × height"),
+            Line("Pulled off under the worst bolt", float(under[0]), "MPa", "P √(k / D) / 8", "Westergaard 1926"),
             Line("Pulled off at its edge", pulls, "MPa", "N / A + 6 M / (b h²)"),
             Line("Slides", slides, "MPa", "V / A + T / (0.208 a b²)", "Timoshenko and Goodier 1970"),
         ]
     else:
-        group = LineGroup(edges(m.wide_mm, m.high_mm, m.edges))
-        # the group's own middle is not the plate's where an edge is left open
-        up = float(group.centre[1])
-        forces["mx"] -= forces["fz"] * up
-        forces["mz"] += forces["fx"] * up
         flow = group.flow(**forces)
         acts = flow / _edge(m, g)
         steps = [
@@ -181,7 +188,7 @@ def _glued(m: Firewall, g: Ground, values: Values, load: dict[str, Any]) -> Way:
         ]
     return Way(
         "glue", "the glue of the plate lets go", load["case"], load["factor"], load["unit"],
-        acts * (load["scale"] / np.mean(load["scale"]) if "scale" in load else 1.0), holds, "MPa", steps,
+        acts * load.get("scale", 1.0), holds, "MPa", steps,
         "Glue sticks, a fillet or cloth along its edges: they add edge." if m.beside == "none"
         else "Wider sticks or cloth beside it, or a plate that reaches further.", load["asked"],
     )  # fmt: skip
@@ -190,25 +197,26 @@ def _glued(m: Firewall, g: Ground, values: Values, load: dict[str, Any]) -> Way:
 def _pulls(m: Firewall, load: dict[str, Any]) -> list[float]:
     """N that pull each bolt out of the plate."""
     at = _bolts(m)
-    over = sum(y * y for _, y in at) or 1.0
-    beside = sum(x * x for x, _ in at) or 1.0
-    return [
-        load.get("fz", 0.0) / m.bolts + load.get("mx", 0.0) * y / over - load.get("my", 0.0) * x / beside
-        for x, y in at
-    ]  # fmt: skip
+    over = sum(y * y for _, y in at)
+    return [load.get("fz", 0.0) / m.bolts + load.get("mx", 0.0) * y / over for _, y in at]
+
+
+def _bed(m: Firewall, values: Values) -> tuple[Array, Array]:
+    """N mm of the plate, and MPa/mm of the foam behind it: as deep as the plate is wide (own estimate)."""
+    D = values[f"stock.{m.material}.E"] * m.thickness_mm**3 / (12 * (1 - NU**2))
+    return D, values["core.E"] / min(m.wide_mm, m.high_mm)
 
 
 def _plate(m: Firewall, g: Ground, values: Values, load: dict[str, Any]) -> Way | None:
     pulls = _pulls(m, load)
     if max(abs(p) for p in pulls) < 1e-6:
         return None
-    name, t = f"stock.{m.material}", m.thickness_mm
+    t = m.thickness_mm
     strong = stuff.bends_at(values, m.material)
     wide = min(stuff.FLANGE * m.bolt_mm, 0.5 * min(m.wide_mm, m.high_mm))
     acts: Array | float
     if _flat(m, g):
-        D = values[f"{name}.E"] * t**3 / (12 * (1 - NU**2))
-        k = values["core.E"] / min(m.wide_mm, m.high_mm)
+        D, k = _bed(m, values)
         moment, _ = on_foam(D, k, 0.5 * wide)
         acts = max(abs(p) for p in pulls) * moment * 6 / t**2
         steps = [
@@ -239,12 +247,8 @@ def _fixing(m: Firewall, g: Ground, values: Values, load: dict[str, Any]) -> Way
         return None
     t = m.thickness_mm
     if m.fixed == "wood_screws":
-        stands = stuff.withdrawal(values, m.material, m.bolt_mm, t) * stuff.value(values, "shaken")
-        steps = [
-            Line("Depth in the plate", t, "mm"),
-            Line("One screw, shaken loose as they are", float(stands[0]), "N", "108.25 G² D L × shaken",
-                 "Forest Products Laboratory 2010"),
-        ]  # fmt: skip
+        stands, told = stuff.shaken_screw(values, m.material, m.bolt_mm, t)
+        steps = [Line("Depth in the plate", t, "mm"), told]
         how, todo = "a screw pulls out of the plate", "Bolts with blind nuts: vibration works wood screws loose."
     else:
         round_it = math.pi * stuff.FLANGE * m.bolt_mm * t
@@ -274,10 +278,10 @@ def grams(m: Firewall, values: Values) -> Array:
     density = catalogue().glue[m.glue].density
     beside = {
         "none": 0.0, "fillet": 0.5 * m.beside_mm**2 * density, "cloth": 2 * m.beside_mm * stuff.CLOTH * 1e-3,
-        # balsa
-        "sticks": m.beside_mm**2 * 165.0 * 1e-3,
+        "sticks": m.beside_mm**2 * _BALSA * 1e-3,
     }[m.beside] * run * 1e-3  # fmt: skip
-    glue = stuff.glue_g(m.glue, run * m.thickness_mm, run)
+    face = m.wide_mm * m.high_mm if m.seated == "in_front" else run * m.thickness_mm
+    glue = stuff.glue_g(m.glue, face, run)
     nuts = m.bolts * stuff.bolt_g(m.bolt_mm, m.thickness_mm + 7.0, nut=m.fixed == "blind_nuts")
     return np.asarray(plate + beside + glue + nuts)
 

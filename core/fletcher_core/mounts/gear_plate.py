@@ -13,7 +13,7 @@ from pydantic import Field
 from ..fields import Problem, measure
 from ..units import Measure
 from . import stuff
-from .base import MountBase, glue_field, stock_field
+from .base import GluedPlate, stock_field
 from .ground import Ground
 from .kind import Case, Fact, Line, MountKind, Shape, Values, Way, rectangle, ring, stroke
 
@@ -21,19 +21,16 @@ Array = NDArray[np.float64]
 
 #: share of the weight that stands on these wheels as they touch (own estimate: the main wheels, both)
 _ON_THEM = 0.9
-#: strength of a bent wire over its strength pulled: it yields and goes on bending (plastic over elastic, a round)
-_PLASTIC = 1.7
+#: mm of bolts of nylon that go right through to a plate on the other side (own choice: a common size)
+_THROUGH = 3.0
+#: mm of lever at least, of saddles beside the middle and behind the front edge (own estimates: narrow plates)
+_LEAST_WIDE, _LEAST_LONG = 10.0, 8.0
 
 
-class GearPlate(MountBase):
+class GearPlate(GluedPlate):
     """A plate glued in or under, with a bent wire held on it."""
 
     kind: Literal["gear_plate"] = "gear_plate"
-    material: str = stock_field("birch_ply", "plate made of")
-    wide_mm: float = measure("width of the plate", "length", 10.0, 300.0, 50.0)
-    long_mm: float = measure("length of the plate", "length", 10.0, 300.0, 40.0)
-    thickness_mm: float = measure("thickness of the plate", "size", 0.8, 12.0, 3.0)
-    glue: str = glue_field()
     bolted: int = Field(0, ge=0, le=8, json_schema_extra={"label": "bolts right through", "quantity": "number"})
     wire: str = stock_field("spring_steel_wire", "legs made of", "round")
     wire_mm: float = measure("diameter of the legs", "size", 1.0, 8.0, 2.5)
@@ -62,13 +59,13 @@ def ways(m: GearPlate, g: Ground, values: Values) -> list[Way]:
     pulls = 6 * tips / (m.wide_mm * m.long_mm**2)
     area = m.wide_mm * m.long_mm
     bond = stuff.bond(values, g, m.on, m.glue, "tension")
-    through = m.bolted * stuff.bolt_area(3.0) * stuff.value(values, "nylon")
+    through = m.bolted * stuff.bolt_area(_THROUGH) * stuff.value(values, "nylon")
     base = [Line("On the wheels, up", up, "N", "0.9 × landing × weight"),
             Line("Aft", float(aft[0]), "N", "share of it as they spin up, or grass holds them")]  # fmt: skip
     screws = 2 * m.saddles
-    stands = stuff.withdrawal(values, m.material, m.screw_mm, m.thickness_mm) * stuff.value(values, "shaken")
-    lever = max(0.5 * m.wide_mm, 10.0)
-    per_screw = (each * out / lever + tips / max(0.5 * m.long_mm, 8.0)) / screws
+    stands, shaken = stuff.shaken_screw(values, m.material, m.screw_mm, m.thickness_mm)
+    lever = max(0.5 * m.wide_mm, _LEAST_WIDE)
+    per_screw = (each * out / lever + tips / max(0.5 * m.long_mm, _LEAST_LONG)) / screws
     # the plate between its glued edges: the wire's couple bends it
     bends = 6 * 0.5 * each * out / (m.long_mm * m.thickness_mm**2)
     return [
@@ -77,7 +74,7 @@ def ways(m: GearPlate, g: Ground, values: Values) -> list[Way]:
             "the legs stay bent",
             *case,
             in_wire / root,
-            _PLASTIC * tension,
+            stuff.PLASTIC * tension,
             "MPa",
             [
                 *base,
@@ -121,13 +118,7 @@ def ways(m: GearPlate, g: Ground, values: Values) -> list[Way]:
             [
                 *base,
                 Line("On one screw", float(per_screw[0]), "N"),
-                Line(
-                    "One stands, shaken",
-                    float(stands[0]),
-                    "N",
-                    "108.25 G² D L × shaken",
-                    "Forest Products Laboratory 2010",
-                ),
+                shaken,
             ],
             "Bolts with blind nuts, or more saddles.",
         ),
@@ -148,7 +139,9 @@ def grams(m: GearPlate, values: Values) -> Array:
     """Plate, wire, screws, glue; the wheels are gear."""
     wire = (2 * m.leg_mm + m.wide_mm + 30.0) * math.pi / 4 * m.wire_mm**2
     plate = m.wide_mm * m.long_mm * m.thickness_mm
-    screws = 2 * m.saddles * stuff.bolt_g(m.screw_mm, 10.0, nut=False) + m.bolted * stuff.bolt_g(3.0, 20.0, stuff.NYLON)
+    screws = 2 * m.saddles * stuff.bolt_g(m.screw_mm, 10.0, nut=False) + m.bolted * stuff.bolt_g(
+        _THROUGH, 20.0, stuff.NYLON
+    )
     glue = stuff.glue_g(m.glue, m.wide_mm * m.long_mm, 2 * (m.wide_mm + m.long_mm))
     return np.asarray(
         (wire * values[f"stock.{m.wire}.density"] + plate * values[f"stock.{m.material}.density"]) * 1e-6
@@ -165,7 +158,7 @@ def facts(m: GearPlate, g: Ground, values: Values) -> list[Fact]:
     gives = each * out**2 * m.leg_mm / (3 * E * inertia)
     found = [Fact("Legs give, for each G", float(np.median(gives)), "mm", "the more, the softer it lands.")]
     found.append(Fact("They yield at", float(np.median(
-        _PLASTIC * values[f"stock.{m.wire}.tension"] * math.pi * m.wire_mm**3 / 32 / max(each * out, 1e-9))), "G",
+        stuff.PLASTIC * values[f"stock.{m.wire}.tension"] * math.pi * m.wire_mm**3 / 32 / max(each * out, 1e-9))), "G",
         "straight down: that is when they stay bent."))  # fmt: skip
     return found
 

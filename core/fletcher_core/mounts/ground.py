@@ -13,8 +13,8 @@ NEWTONS = 9.80665e-3
 
 @dataclass(frozen=True)
 class Thing:
-    """One thing that is carried: all its grams, its size, its middle behind the nose (or out) and over the straight
-    line, mm."""
+    """A kind of thing that is carried: all its grams and how many they are, the size of one, its middle behind the nose
+    (or out) and over the straight line, mm."""
 
     id: str
     kind: str
@@ -26,6 +26,12 @@ class Thing:
     along: float
     up: float
     on: str = "body"
+    count: int = 1
+
+    @property
+    def one(self) -> float:
+        """g of one of them."""
+        return self.grams / self.count
 
 
 @dataclass(frozen=True)
@@ -70,8 +76,7 @@ class Ground:
     spot : (part, mm along) -> how it is there. made : part -> "foam", "board" or "corrugated".
     figures : part -> figures of its foam. ends : part -> mm of its length.
     seat : (start, end) mm of the wing on the body. wing_chord, wing_depth, half_span : mm.
-    bottom : mm over the straight line of the lowest of belly and wheels. top_at_seat : of the wing's
-        seat. pressure : MPa of the air at top speed.
+    bottom : mm over the straight line of the lowest of belly and wheels. pressure : MPa of the air at top speed.
     tails : part -> (mm of the middle of its root behind the nose, mm of its chord there). tail_out : mm from the middle
         at which the load of half a tailplane acts.
     """
@@ -102,7 +107,6 @@ class Ground:
     wing_depth: float
     half_span: float
     bottom: float
-    top_at_seat: float
     pressure: float
     tails: Mapping[str, tuple[float, float]]
     tail_out: float

@@ -19,6 +19,8 @@ Array = NDArray[np.float64]
 
 #: suction on a canopy or hatch over the pressure of the air at top speed (own estimate: a bump in the flow)
 _SUCKED = 0.6
+#: of a throw's push forward, what of it lifts a lid (own estimate)
+_LIFTS = 0.3
 #: kg/m3 of magnets (sintered neodymium)
 _MAGNET = 7500.0
 
@@ -85,7 +87,7 @@ def ways(m: Hatch, g: Ground, values: Values) -> list[Way]:
         ("pushed down", max(g.push, 1.0), "it hangs upside down" + (f" with the {called} on it" if called else ""))
     ]
     if g.throw > 0:
-        loads.append(("a hand throw", 0.3 * g.throw, "a third of the throw lifts it"))
+        loads.append(("a hand throw", _LIFTS * g.throw, "a third of the throw lifts it"))
     found = []
     for case, factor, why in loads:
         acts = lever * (factor * weight + suction)

@@ -18,6 +18,8 @@ from .kind import Fact, Line, MountKind, Shape, Values, Way, rectangle
 
 Array = NDArray[np.float64]
 
+#: of the aircraft's weight, a battery that is not on the list of gear (own estimate)
+_USUAL = 0.2
 #: mm of foam or ply that a strap bears on round an edge (own estimate)
 _EDGE = 4.0
 
@@ -37,8 +39,7 @@ class HoldDown(MountBase):
 
 def _held(m: HoldDown, g: Ground) -> Thing:
     found = g.thing(m.holds, "battery")
-    # where nothing is on the list: a usual battery
-    return found or Thing("", "battery", "battery", 0.2 * g.weight_g, 72.0, 35.0, 22.0, m.along_mm, 0.0)
+    return found or Thing("", "battery", "battery", _USUAL * g.weight_g, 72.0, 35.0, 22.0, m.along_mm, 0.0)
 
 
 def _straps(m: HoldDown, values: Values) -> Array:
@@ -52,12 +53,17 @@ def _straps(m: HoldDown, values: Values) -> Array:
     return np.asarray(2 * m.straps * np.minimum(own, bears))
 
 
+def _along(m: HoldDown, values: Values) -> tuple[Array, Array]:
+    """N that hold it along: all of it, and what the straps rub."""
+    rubbed = 2 * m.straps * stuff.value(values, "tightened") * stuff.value(values, "rubbed")
+    return m.tape_long_mm * m.tape_wide_mm * stuff.value(values, "hook_tape") + rubbed, rubbed
+
+
 def ways(m: HoldDown, g: Ground, values: Values) -> list[Way]:
     """It slides forward in a landing and backward in a throw, and comes off its place pushed down."""
     thing = _held(m, g)
     weight, area = thing.grams * NEWTONS, m.tape_long_mm * m.tape_wide_mm
-    rubbed = 2 * m.straps * stuff.value(values, "tightened") * stuff.value(values, "rubbed")
-    along = area * stuff.value(values, "hook_tape") + rubbed
+    along, rubbed = _along(m, values)
     off = area * stuff.value(values, "hook_pull") + _straps(m, values)
     steps = [
         Line(f"The {thing.called}", weight, "N", "weight at 1 G"),
@@ -104,8 +110,7 @@ def facts(m: HoldDown, g: Ground, values: Values) -> list[Fact]:
     """At how many G it slides."""
     thing = _held(m, g)
     weight = thing.grams * NEWTONS
-    along = m.tape_long_mm * m.tape_wide_mm * stuff.value(values, "hook_tape")
-    along = along + 2 * m.straps * stuff.value(values, "tightened") * stuff.value(values, "rubbed")
+    along, _ = _along(m, values)
     says = "then it goes forward: into the firewall, or out through the nose"
     found = [Fact("Held along up to", float(np.median(along)) / weight, "G", f"{says}.")]
     if m.straps == 0 and m.tape_long_mm * m.tape_wide_mm == 0:

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..fields import measure
 from . import stuff
-from .base import MountBase, glue_field, stock_field
+from .base import GluedPlate, stock_field
 from .ground import Ground
 from .kind import Case, Fact, Line, MountKind, Shape, Values, Way, rectangle, stroke
 
@@ -20,15 +20,10 @@ Array = NDArray[np.float64]
 _FIRST, _LAST = 25.0, 80.0
 
 
-class Hook(MountBase):
+class Hook(GluedPlate):
     """A wire in a block or plate that is glued in the bottom."""
 
     kind: Literal["hook"] = "hook"
-    material: str = stock_field("birch_ply", "plate made of")
-    wide_mm: float = measure("width of the plate", "length", 5.0, 200.0, 20.0)
-    long_mm: float = measure("length of the plate", "length", 10.0, 300.0, 60.0)
-    thickness_mm: float = measure("thickness of the plate", "size", 0.8, 15.0, 3.0)
-    glue: str = glue_field()
     wire: str = stock_field("spring_steel_wire", "hook made of", "round")
     wire_mm: float = measure("diameter of the hook's wire", "size", 1.0, 6.0, 2.0)
     reach_mm: float = measure("hook stands out by", "size", 3.0, 40.0, 8.0)
@@ -41,7 +36,7 @@ def ways(m: Hook, g: Ground, values: Values) -> list[Way]:
         return []
     case: Case = ("the launch line", g.line, "G")
     along, off = pull * math.cos(math.radians(_FIRST)), pull * math.sin(math.radians(_LAST))
-    bends = 32 * along * 0.5 * m.reach_mm / (math.pi * m.wire_mm**3)
+    bends = 32 * along * m.reach_mm / (math.pi * m.wire_mm**3)
     area = m.wide_mm * m.long_mm
     sheared, pulled = (stuff.bond(values, g, m.on, m.glue, way) for way in ("shear", "tension"))
     base = [Line("Pull of the line", pull, "N", "in its weight, under Loads")]
@@ -52,9 +47,9 @@ def ways(m: Hook, g: Ground, values: Values) -> list[Way]:
             "the hook bends open",
             *case,
             bends,
-            1.3 * values[f"stock.{m.wire}.tension"],
+            stuff.PLASTIC * values[f"stock.{m.wire}.tension"],
             "MPa",
-            [*base, Line("Stress", bends, "MPa", "32 F e / (π d³), half of its reach")],
+            [*base, Line("Stress", bends, "MPa", "32 F e / (π d³), the line at its end", "Timoshenko and Gere")],
             "Thicker wire.",
         ),
         Way(
@@ -125,7 +120,7 @@ def start(g: Ground) -> dict[str, Any] | None:
     """A little before where it balances, where a line is asked for."""
     if "body" not in g.ends:
         return None
-    return {"along_mm": round(g.seat[0] + 0.25 * g.wing_chord)}
+    return {"along_mm": round(g.seat[0] + 0.25 * g.wing_chord), "wide_mm": 20.0, "long_mm": 60.0}
 
 
 def drawn(m: Hook, g: Ground) -> list[Shape]:

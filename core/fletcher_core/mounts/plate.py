@@ -44,18 +44,6 @@ def moments(a: float, b: float, patches: Sequence[Patch], at: Sequence[tuple[flo
     return np.array(found)
 
 
-def deflection(a: float, b: float, patches: Sequence[Patch], at: tuple[float, float], D: float) -> float:
-    """mm at one place; D : N mm, of the plate."""
-    m = np.arange(1, TERMS + 1)
-    p = np.zeros((TERMS, TERMS))
-    for x, y, u, v, force in patches:
-        rows = np.sin(m * np.pi * x / a) * np.sin(m * np.pi * u / (2 * a)) / m
-        columns = np.sin(m * np.pi * y / b) * np.sin(m * np.pi * v / (2 * b)) / m
-        p += 16 * force / (np.pi**2 * u * v) * np.outer(rows, columns)
-    w = p / (np.pi**4 * D * ((m / a)[:, None] ** 2 + (m / b)[None, :] ** 2) ** 2)
-    return float((w * np.outer(np.sin(np.pi * m * at[0] / a), np.sin(np.pi * m * at[1] / b))).sum())
-
-
 def on_foam(D: Array, k: Array, radius: float, nu: float = NU) -> tuple[Array, Array]:
     """Of a plate glued flat on foam and pulled by 1 N over a small round: (N mm/mm of moment under it, MPa of pull on
     the glue under it). D : N mm of the plate; k : MPa/mm of the foam under it. Source: Westergaard 1926; an infinite

@@ -25,6 +25,11 @@ _ARM_OVER = 8.0
 #: of the depth of its pocket, at which its walls hold it against tipping (own estimate)
 _DEEP = 0.8
 
+#: hold of a tight pocket's walls against being pulled out, over foam pressed in (own estimate)
+_GRIPS = 0.1
+#: mm of the ply that a servo is screwed to (own estimate)
+_PLY = 40.0, 20.0
+
 
 class ServoSeat(MountBase):
     """A servo in a pocket, glued, taped, or screwed to a plate."""
@@ -50,7 +55,6 @@ def _servo(m: ServoSeat, g: Ground) -> tuple[Thing, Servo]:
 def ways(m: ServoSeat, g: Ground, values: Values) -> list[Way]:
     """Its push along the rod turns it in its seat; a landing pulls it out."""
     thing, servo = _servo(m, g)
-    count = 2 if thing.grams > 0 and m.on == "wing" else 1
     push, high = servo.push, thing.high
     lever = max(0.5 * high + _ARM_OVER - 0.5 * m.deep_mm, 1.0)
     turn = push * lever
@@ -59,11 +63,16 @@ def ways(m: ServoSeat, g: Ground, values: Values) -> list[Way]:
         Line("Over the middle of its seat", lever, "mm", "half its height + arm − half the pocket"),
     ]
     found = []
+    holds = (
+        stuff.bond(values, g, m.on, m.glue)
+        if m.held == "glued"
+        else values["control.tape_shear.factor"] * stuff.value(values, "covered")
+    )
     deep, long, wide = max(min(m.deep_mm, high), 1e-3), thing.long, thing.wide
     if m.held == "screwed":
         screws = 2
         pull = turn / long + push / screws
-        stands = stuff.withdrawal(values, "birch_ply", m.screw_mm, m.plate_mm) * stuff.value(values, "shaken")
+        stands, shaken = stuff.shaken_screw(values, "birch_ply", m.screw_mm, m.plate_mm)
         found.append(
             Way(
                 "screws",
@@ -77,13 +86,7 @@ def ways(m: ServoSeat, g: Ground, values: Values) -> list[Way]:
                 [
                     *base,
                     Line("On one screw", pull, "N", "push × lever / length + half the push"),
-                    Line(
-                        "One stands, shaken",
-                        float(stands[0]),
-                        "N",
-                        "108.25 G² D L × shaken",
-                        "Forest Products Laboratory 2010",
-                    ),
+                    shaken,
                 ],
                 "A thicker plate, or a drop of thin glue in its holes before the screws.",
             )
@@ -100,11 +103,6 @@ def ways(m: ServoSeat, g: Ground, values: Values) -> list[Way]:
     else:
         area = long * wide
         walls = 2 * deep * (long + wide)
-        holds = (
-            stuff.bond(values, g, m.on, m.glue)
-            if m.held == "glued"
-            else values["control.tape_shear.factor"] * stuff.value(values, "covered")
-        )
         # base and walls slide; its tipping is pulled off its base
         slides = push / (area + walls) + turn / (area * long / 6 + walls * _DEEP * deep)
         found.append(
@@ -133,19 +131,13 @@ def ways(m: ServoSeat, g: Ground, values: Values) -> list[Way]:
                 else "Glue, or a frame: tape creeps under small steady pulls, in the sun first.",
             )
         )
-    weight = g.landing * thing.grams * NEWTONS / count
+    weight = g.landing * thing.one * NEWTONS
     if g.landing > 0 and m.held != "screwed":
         area = long * wide + 2 * deep * (long + wide) * (0.5 if m.held == "pocket" else 1.0)
-        grip = (
-            0.1 * stuff.foam_under(values, m.on)
-            if m.held == "pocket"
-            else stuff.bond(values, g, m.on, m.glue)
-            if m.held == "glued"
-            else values["control.tape_shear.factor"]
-        )
+        grip = _GRIPS * stuff.foam_under(values, m.on) if m.held == "pocket" else holds
         found.append(
             Way("flies_out", "it comes out of its seat", "a landing", g.landing, "G", weight / area, grip, "MPa",
-                [Line("Servo", thing.grams / count, "g"), Line("Held face", area, "mm²")], "A strip of tape across it.")
+                [Line("Servo", thing.one, "g"), Line("Held face", area, "mm²")], "A strip of tape across it.")
         )  # fmt: skip
     return found
 
@@ -161,7 +153,7 @@ def uses(m: ServoSeat) -> dict[str, Any]:
 def grams(m: ServoSeat, values: Values) -> Array:
     """Glue, plate, screws; the servo is gear."""
     if m.held == "screwed":
-        plate = 40.0 * 20.0 * m.plate_mm * values["stock.birch_ply.density"] * 1e-6
+        plate = _PLY[0] * _PLY[1] * m.plate_mm * values["stock.birch_ply.density"] * 1e-6
         return np.asarray(plate + 2 * stuff.bolt_g(m.screw_mm, 8.0, nut=False))
     each = {"pocket": 0.0, "taped": 0.2, "glued": stuff.glue_g(m.glue, 600.0, 60.0)}[m.held]
     return np.asarray(each + 0 * values["core.shear"])
@@ -203,7 +195,7 @@ def drawn(m: ServoSeat, g: Ground) -> list[Shape]:
     y = 0.5 * thing.high - deep
     found = [rectangle("foam", 0, -12, thing.long + 60, 24), rectangle("hole", 0, -0.5 * deep, thing.long + 1, deep)]
     if m.held == "screwed":
-        found.append(rectangle("plate", 0, 0.5 * m.plate_mm, 40, m.plate_mm))
+        found.append(rectangle("plate", 0, 0.5 * m.plate_mm, _PLY[0], m.plate_mm))
         y = 0.0
     found.append(rectangle("thing", 0, y, thing.long, thing.high))
     if m.held in ("glued", "taped"):

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from ..catalogue import Spread, catalogue
 from .ground import Ground
-from .kind import Table, Values
+from .kind import Line, Table, Values
 
 Array = NDArray[np.float64]
 
@@ -17,6 +17,8 @@ Array = NDArray[np.float64]
 STEEL, NYLON = 7850.0, 1140.0
 #: g/m2 of cloth with its resin along an edge (own estimate: 50 g/m2 glass, wetted by hand)
 CLOTH = 110.0
+#: moment that a round bar stands once it yields all over, over that at its first yield: 16 / 3π
+PLASTIC = 16 / (3 * math.pi)
 #: of a bolt's area, that of its core in the thread (coarse metric threads, ISO 898)
 STRESS_AREA = 0.72
 #: mm of a washer or the flange of a blind nut over the bolt's diameter (common sizes)
@@ -110,3 +112,12 @@ def withdrawal(values: Values, material: str, diameter: float, deep: float) -> A
     Forest Products Laboratory 2010, ch. 8), as far as small screws in thin ply reach it."""
     gravity = values[f"stock.{material}.density"] * 1e-3
     return np.asarray(108.25 * gravity**2 * diameter * deep * value(values, "screw"))
+
+
+def shaken_screw(values: Values, material: str, diameter: float, deep: float) -> tuple[Array, Line]:
+    """N, (V,), that pull out a wood screw which has been shaken for some flights, and how that came about."""
+    stands = withdrawal(values, material, diameter, deep) * value(values, "shaken")
+    return stands, Line(
+        "One screw, shaken loose as they are", float(stands[0]), "N", "108.25 G² D L × shaken",
+        "Forest Products Laboratory 2010",
+    )  # fmt: skip

@@ -21,8 +21,10 @@ Array = NDArray[np.float64]
 
 #: kg/m3 of rubber
 _RUBBER = 950.0
-#: mm of an edge that one band bears on, over its own width (own estimate: it sinks in)
-_SPREADS = 2.0
+#: mm along an edge and into it on which one band bears, by what lies under it; bare foam: twice the band's width, and
+#: it sinks in (own estimates)
+_BEARS = {"plastic": (12.0, 10.0), "plate": (25.0, 10.0)}
+_SPREADS, _SINKS = 2.0, 6.0
 #: bands of one kind that are tried when it is told how many are needed
 _MOST = 24
 
@@ -95,10 +97,8 @@ def ways(m: WingBands, g: Ground, values: Values) -> list[Way]:
     ]  # fmt: skip
     # each end of a band presses the edge where it turns down
     turns = 2 * strand * 2 * math.sin(math.radians(0.5 * m.steep_deg))
-    over = max(_SPREADS * m.wide_mm, m.wide_mm + 2.0)
-    if m.edge != "bare":
-        over = max(over, 25.0 if m.edge == "plate" else 12.0)
-    deep = 6.0 if m.edge == "bare" else 10.0
+    least, deep = _BEARS.get(m.edge, (0.0, _SINKS))
+    over = max(_SPREADS * m.wide_mm, least)
     found.append(
         Way("edge", "the bands cut into the wing's edge", "as it stands", 1.0, "times", turns / (over * deep),
             stuff.foam_under(values, "wing"), "MPa",

@@ -32,7 +32,7 @@ _BUILT = 1.25
 #: mm by which what is carried in a body resists rolling (own estimate)
 _GEAR_RADIUS = 15.0
 #: of a fin's height, where the air presses (own estimate, of trapezoidal fins)
-_PRESSED_AT = 0.45
+PRESSED_AT = 0.45
 #: area of a section over its greatest depth times its chord (own estimate, usual sections)
 _FULL = 0.7
 
@@ -94,7 +94,7 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
         if "rudder" in upright.surfaces:
             sideways = upright.count * control.surface_load(setting, "rudder")
         # the wing lies on the body's top, and the fin's height is told from the wing
-        height = top_at_seat(body) + upright.height_mm + _PRESSED_AT * plan.half_span
+        height = top_at_seat(body) + upright.height_mm + PRESSED_AT * plan.half_span
         lumps.append(
             Lump(
                 *fin, bare_grams(upright) + airframe.gear_in("fin") + airframe.mounts_in("fin"), plan.half_span / 3**0.5

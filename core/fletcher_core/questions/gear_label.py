@@ -40,6 +40,8 @@ _COUNT = re.compile(r"^\s*(\d{1,2})\s*(?:x|×|pieces?|pcs?)?\s+(?=[a-z])", re.IG
 _BOUGHT = frozenset({"motor", "propeller", "battery", "speed_controller", "servo", "receiver", "camera", "wheel"})
 #: a figure below zero, which nothing on a label is
 _BELOW = re.compile(r"(?:^|[\s,])[-−]\d")
+#: share by which a label's weight may be off (own estimate)
+_LABEL = 0.03
 #: the longest label that is read
 MOST = 200
 
@@ -145,12 +147,13 @@ def read_gear(text: str, airframe: Airframe, system: System = "metric") -> Gear:
     if counted is not None and int(counted[1]) > 2:
         raise _refuse(text, "more than two of a kind: type each with its own place.")
     label = label_of(text[counted.end() :] if counted else text, system)
+    usual = catalogue().gear[label.kind].grams
     # of a label's weight little is off, of a usual one much
-    return fitted(label, airframe, system, text, 0.03 if label.weighed else 0.25, pair)
+    return fitted(label, airframe, system, text, _LABEL if label.weighed else usual.high / usual.typical - 1, pair)
 
 
 def fitted(
-    label: Label, airframe: Airframe, system: System, text: str, off_by: float = 0.03, pair: bool = False
+    label: Label, airframe: Airframe, system: System, text: str, off_by: float = _LABEL, pair: bool = False
 ) -> Gear:
     """A thing where it usually sits; `text` is what is told of it where it cannot be."""
     taken = {one.id for one in (*airframe.gear, *airframe.mounts)}

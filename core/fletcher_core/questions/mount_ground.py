@@ -13,7 +13,7 @@ from ..fields import Refused
 from ..geometry import outline_of, planform
 from ..hinges.surface import air_per_mm
 from ..loads.aero import pressure
-from ..loads.cases.body_motor import USUAL_MM, torque
+from ..loads.cases.body_motor import torque, usual_propeller
 from ..loads.flight import asked
 from ..model.aerofoil import BodyWalls
 from ..model.airframe import Airframe
@@ -23,7 +23,7 @@ from ..model.part import Part
 from ..model.parts import Fin, Tailplane
 from ..mounts import Ground, Servo, Spot, Thing
 from ..parts import PARTS
-from ..parts.body import carried, tail_place, top_at_seat
+from ..parts.body import PRESSED_AT, carried, tail_place
 from ..sections.figures import board_sheet, foam_spreads
 from .control_surfaces import surface_of
 
@@ -122,16 +122,16 @@ def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
     flight = airframe.flight
     weight = setting.weight
     pull = asked(flight, "pull_g") * weight
-    propeller = USUAL_MM * (flying * 1e-3) ** (1 / 3)
+    propeller = usual_propeller(flying)
     elevator = balance = rudder = 0.0
-    seat, top, bottom = (0.0, float(wing.chord[0])), 0.0, 0.0
+    seat, bottom = (0.0, float(wing.chord[0])), 0.0
     tails: dict[str, tuple[float, float]] = {}
     if body is not None:
         known = carried(airframe, body, flying, wing)
         elevator, balance, rudder = known.elevator_N, known.balance_N, known.rudder_N
         propeller = known.propeller_mm or propeller
         seat = (body.wing_at_mm, body.wing_at_mm + body.seat_mm)
-        top, bottom = top_at_seat(body), _bottom(airframe, body)
+        bottom = _bottom(airframe, body)
         for name, part in parts.items():
             if isinstance(part, Tailplane | Fin):
                 start, end = tail_place(body, wing, planform(part), part.arm_mm)
@@ -142,9 +142,10 @@ def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
         landing=asked(flight, "landing_g"), throw=asked(flight, "throw_g"), line=asked(flight, "line_g"), pull=pull,
         turn=torque(pull, propeller) if pull > 0 else 0.0, propeller=propeller, grams=grams, elevator=elevator,
         balance=balance, rudder=rudder,
-        rudder_arm=0.0 if upright is None else 0.45 * planform(upright).half_span,
+        rudder_arm=0.0 if upright is None else PRESSED_AT * planform(upright).half_span,
         things=[
-            Thing(g.id, g.kind, g.called, g.all_grams, g.long_mm, g.wide_mm, g.high_mm, g.along_mm, g.up_mm, g.sits_in)
+            Thing(g.id, g.kind, g.called, g.all_grams, g.long_mm, g.wide_mm, g.high_mm, g.along_mm, g.up_mm, g.sits_in,
+                  g.count)
             for g in airframe.gear
         ],
         servos=_servos(airframe), spot=lambda part, along: _spots(airframe, part, along),
@@ -152,6 +153,6 @@ def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
         figures={name: _figures(part) for name, part in parts.items()},
         ends={name: part.half_span_mm for name, part in parts.items()}, seat=seat, wing_chord=float(wing.chord[0]),
         wing_depth=float(outline_of(airframe.wing, wing).deepest[0]),
-        half_span=wing.half_span, bottom=bottom, top_at_seat=top, pressure=pressure(flight.speed_m_s), tails=tails,
+        half_span=wing.half_span, bottom=bottom, pressure=pressure(flight.speed_m_s), tails=tails,
         tail_out=0.0 if flat is None else _OUT * planform(flat).half_span,
     )  # fmt: skip

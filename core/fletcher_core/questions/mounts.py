@@ -17,7 +17,7 @@ from ..fields import Problem, Refused
 from ..joints import JointQuestion, reasons_against
 from ..model.airframe import Airframe
 from ..model.document import Scheme
-from ..mounts import MOUNT_KINDS, Fact, Ground, Line, Mount, MountBase, MountKind, Way, mount_grams, mount_kind
+from ..mounts import MOUNT_KINDS, Fact, Ground, Line, Mount, MountBase, Way, mount_grams, mount_kind, mount_uses, weighs
 from ..report.judgement import STATE_WORDS, state_of
 from ..report.steps import basis, between, figures_of, step
 from ..report.verdict import State, Step, Working
@@ -35,6 +35,8 @@ class MountWay(BaseModel):
     """
 
     figure: str
+    #: how it gives way, for programs
+    mode: str
     how: str
     case: str
     unit: Literal["G", "times"]
@@ -112,9 +114,9 @@ class Mounts(BaseModel):
     first: str
 
 
-def _values(kind: MountKind[Any], mount: MountBase, ground: Ground) -> tuple[dict[str, Spread], dict[str, Array]]:
+def _values(mount: MountBase, ground: Ground) -> tuple[dict[str, Spread], dict[str, Array]]:
     """Figures and their draws, the typical first."""
-    table = dict(kind.uses(mount))
+    table = mount_uses(mount)
     table |= {k: v for k, v in ground.figures[mount.on].items() if k in _OF_FOAM}
     table |= {f"wing.{k.partition('.')[2]}": v for k, v in ground.figures["wing"].items() if k in _OF_FOAM}
     drawn = {k: np.concatenate([[table[k].typical], v]) for k, v in sample(table).items()}
@@ -135,7 +137,7 @@ def _told(way: Way, safety: float, figure: str) -> MountWay:
     spread = estimate_of(float(reserve[0]), reserve)
     over = way.factor * (safety if way.asked else 1.0)
     return MountWay(
-        figure=figure, how=way.how, case=way.case, unit=way.unit, load=way.factor,
+        figure=figure, mode=way.id, how=way.how, case=way.case, unit=way.unit, load=way.factor,
         needed=way.factor * safety if way.asked else 0.0, reserve=spread, asked=way.asked,
         at=Estimate(value=spread.value * over, low=spread.low * over, high=spread.high * over),
         state=state_of(spread.value, spread.low),
@@ -168,24 +170,21 @@ def _against(mount: MountBase, ground: Ground, airframe: Airframe) -> list[str]:
     return [r.says for r in reasons_against(glue, asked)]
 
 
-def _sentence(mount: MountBase, worst: MountWay | None, state: State | None, ground: Ground, way: Way | None) -> str:
-    if worst is None or state is None:
+#: loads that are no event: told after what is carried
+_STATES = ("as it stands", "as it is opened", "the servo stalls")
+
+
+def _sentence(worst: MountWay | None, safety: float) -> str:
+    if worst is None:
         return "Nothing that is asked of this aircraft loads it."
     if worst.unit == "G":
         at = f"{worst.at.value:.1f} G of {worst.case}"
         asked = f"{worst.load:.1f} G are asked, {worst.needed:.1f} G with the safety factor"
     else:
-        times = worst.reserve.value * ground.safety
-        at = (
-            f"{times:.1f} times what it carries as {worst.case}"
-            if worst.case.startswith("the ")
-            else (
-                f"{times:.1f} times what {worst.case} asks"
-                if worst.case not in ("as it stands", "as it is opened")
-                else f"{times:.1f} times what it carries {worst.case}"
-            )
-        )
-        asked = f"{ground.safety:.1f} times are wanted"
+        when = worst.case if worst.case.startswith("as ") else f"as {worst.case}"
+        load = f"it carries {when}" if worst.case in _STATES else f"{worst.case} asks"
+        at = f"{worst.at.value:.1f} times what {load}"
+        asked = f"{safety:.1f} times are wanted"
     return f"{worst.how[0].upper()}{worst.how[1:]} first, at {at}; {asked}."
 
 
@@ -194,8 +193,8 @@ def judge_mount(
 ) -> tuple[MountVerdict, Array]:
     """(what is told of it, draws of its grams)."""
     kind = mount_kind(mount)
-    _, values = _values(kind, mount, ground)
-    grams = np.broadcast_to(np.asarray(kind.grams(mount, values), dtype=float), (SAMPLES + 1,))
+    _, values = _values(mount, ground)
+    grams = np.broadcast_to(weighs(mount, values), (SAMPLES + 1,))
     faults = [
         Problem(("mounts", index, *p.where), p.label, p.what, p.right, p.facts).said(system)
         for p in kind.problems(mount, ground)
@@ -219,7 +218,7 @@ def judge_mount(
     against = _against(mount, ground, airframe)
     if against:
         state = "gives way"
-    sentence = _sentence(mount, worst, state, ground, ways[first] if first is not None else None)
+    sentence = _sentence(worst, ground.safety)
     facts = kind.facts(mount, ground, values)
     mind = next((f.label for f in facts if f.bad), "")
     if against:
@@ -337,7 +336,7 @@ def why_mount(airframe: Airframe, schemes: Sequence[Scheme], figure: str) -> Wor
     table: dict[str, Spread] = {}
     if mount is not None and not list(mount_kind(mount).problems(mount, ground)):
         kind = mount_kind(mount)
-        table, values = _values(kind, mount, ground)
+        table, values = _values(mount, ground)
         ways = kind.ways(mount, ground, values)
     if not (number.isascii() and number.isdigit()) or int(number) >= len(ways):
         raise Refused([Problem(("figure",), "figure", "There is no such figure.", "Open it from the page again.")])

@@ -129,6 +129,25 @@ def test_a_firewall_by_hand() -> None:
     assert got.at.value == pytest.approx(ground.landing * stands / stress, rel=1e-6)
 
 
+def test_a_tilted_motor_pulls_along_its_own_line() -> None:
+    """It turns nothing about the plate: only what the tilt makes of the pull slides along it."""
+    straight = reserve(told(made("firewall", down_deg=0.0, right_deg=0.0)), "glue", "full motor")
+    tilted = reserve(told(made("firewall", down_deg=8.0, right_deg=4.0)), "glue", "full motor")
+    assert tilted == pytest.approx(straight, rel=0.1)
+
+
+def test_one_of_two_servos_weighs_half_of_both() -> None:
+    airframe, schemes, ground = SANDERLING
+    pair = next(g for g in airframe.gear if g.kind == "servo")
+    both = airframe.model_copy(
+        update={"gear": [pair.model_copy(update={"both_sides": True, "across_mm": 40.0, "along_mm": 200.0})]}
+    )
+    (thing,) = ground_of(both, schemes).things
+    assert (thing.count, thing.one) == (2, pair.grams)
+    assert thing.grams == 2 * pair.grams
+    assert all(t.count == 1 or t.one == t.grams / t.count for t in ground.things)
+
+
 def test_what_is_added_to_it_never_makes_it_weaker() -> None:
     plate = {"seated": "inside", "fixed": "blind_nuts"}
     for how, less, more in (

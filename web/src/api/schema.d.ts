@@ -4115,7 +4115,7 @@ export interface components {
             kind: "hook";
             /**
              * Long Mm
-             * @default 60
+             * @default 40
              */
             long_mm: number;
             /**
@@ -4146,7 +4146,7 @@ export interface components {
             thickness_mm: number;
             /**
              * Wide Mm
-             * @default 20
+             * @default 50
              */
             wide_mm: number;
             /**
@@ -4754,6 +4754,8 @@ export interface components {
             how: string;
             /** Load */
             load: number;
+            /** Mode */
+            mode: string;
             /** Needed */
             needed: number;
             reserve: components["schemas"]["Estimate"];

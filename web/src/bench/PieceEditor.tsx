@@ -1,5 +1,6 @@
 import type { Catalogue, Choice, Piece } from "../api/types";
 import { focusOn } from "../lib/focusOn";
+import { inSight } from "../lib/inSight";
 import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
 import { choiceWord, fieldLabel, type LaidOn, wholeHint } from "./pieceWords";
 
@@ -68,12 +69,9 @@ function choices(catalogue: Catalogue, piece: Piece, name: string, table: string
   return name === "wood" ? all.filter((s) => /balsa|spruce|ply|dowel|bamboo|stick/.test(s.id)) : all;
 }
 
-/** Everything about one piece. Each change is answered at once. */
-/** On a phone it opens below the list: it comes to where one looks, under the headline. */
-function inSight(form: HTMLFormElement | null): void {
-  if (form && window.matchMedia("(max-width: 640px)").matches) form.scrollIntoView({ block: "start", behavior: "smooth" });
-}
+const onAPhone = inSight(640);
 
+/** Everything about one piece. Each change is answered at once. */
 export function PieceEditor({ piece, index, half, on, catalogue, cautions, onChange, onRemove, onClose }: Props) {
   const at = (field: string) => `pieces.${index}.${field}`;
   const set = (field: string, value: unknown) => onChange((now) => ({ ...now, [field]: value }) as Piece, `${piece.id}.${field}`);
@@ -163,7 +161,7 @@ export function PieceEditor({ piece, index, half, on, catalogue, cautions, onCha
 
   return (
     <form
-      ref={inSight}
+      ref={onAPhone}
       className="scroll-mt-10 border border-kraft bg-sheet p-3"
       aria-label="The chosen piece"
       onSubmit={(e) => e.preventDefault()}

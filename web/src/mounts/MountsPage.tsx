@@ -7,6 +7,7 @@ import type { Workplace } from "../bench/useWorkplace";
 import { WorkingDialog } from "../bench/WorkingSheet";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { ReserveBar } from "../drawing/ReserveBar";
+import { inSight } from "../lib/inSight";
 import { PARTS, shownOf } from "../lib/parts";
 import { factor, length, mass, STATE_WORD, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
@@ -107,10 +108,8 @@ function Ways({ ways, onWhy }: { ways: MountWay[]; onWhy: (figure: string) => vo
   );
 }
 
-/** On a phone it opens below the list: it comes to where one looks. */
-function inSight(section: HTMLElement | null): void {
-  if (section && window.matchMedia("(max-width: 1023px)").matches) section.scrollIntoView({ block: "start", behavior: "smooth" });
-}
+/** Where there is one column it opens below the list. */
+const inOneColumn = inSight(1023);
 
 interface ChosenProps {
   verdict: MountVerdict;
@@ -123,7 +122,7 @@ function Chosen({ verdict, onWhy, onRemove, children }: ChosenProps) {
   const units = useUnits();
   const { low, high } = verdict.grams;
   return (
-    <section key={verdict.id} ref={inSight} className="min-w-0 scroll-mt-12" aria-label={verdict.name} data-testid="chosen-mount">
+    <section key={verdict.id} ref={inOneColumn} className="min-w-0 scroll-mt-12" aria-label={verdict.name} data-testid="chosen-mount">
       <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px] font-semibold">
         <StateWord verdict={verdict} /> {verdict.name}
         <span className="text-[15px] font-normal text-pencil">

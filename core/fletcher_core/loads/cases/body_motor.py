@@ -21,6 +21,11 @@ USUAL_MM = 250.0
 _MOUNT = 30.0
 
 
+def usual_propeller(flying_g: float) -> float:
+    """mm of one that is fitted to such a weight."""
+    return float(USUAL_MM * (flying_g * 1e-3) ** (1 / 3))
+
+
 def torque(pull_N: float, diameter_mm: float) -> float:
     """N mm: power of an ideal jet over its efficiency, over the speed of its shaft (Rankine 1865, Froude 1889)."""
     disc = 0.25 * math.pi * (diameter_mm * 1e-3) ** 2
@@ -33,7 +38,7 @@ def case(s: Setting) -> Case | None:
     c, pull = s.carried, asked(s.flight, "pull_g")
     if c is None or pull <= 0:
         return None
-    wide = c.propeller_mm or USUAL_MM * (s.flying_g * 1e-3) ** (1 / 3)
+    wide = c.propeller_mm or usual_propeller(s.flying_g)
     turn = torque(pull * s.weight, wide)
     return Case(
         id="body_motor", label="full motor", factor=1.0, unit="times",
