@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -13,6 +14,8 @@ from fletcher_core.kinds.tube import Tube
 from fletcher_core.model import AirframeFile
 
 from tests.conftest import make_airframe, make_scheme
+
+ROOT = Path(__file__).parents[2]
 
 
 class Person:
@@ -76,6 +79,13 @@ def ann(db: None) -> Person:
 @pytest.fixture
 def bob(db: None) -> Person:
     return sign_up("bob")
+
+
+@pytest.fixture
+def whole() -> dict[str, Any]:
+    """A whole aircraft of the demo, with body, tails, gear and mounts."""
+    found: dict[str, Any] = json.loads((ROOT / "demo" / "sanderling.json").read_text(encoding="utf-8"))
+    return found
 
 
 @pytest.fixture

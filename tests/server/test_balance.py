@@ -3,21 +3,11 @@
 from __future__ import annotations
 
 import copy
-import json
-from pathlib import Path
 from typing import Any
 
 import pytest
 
 from .conftest import Person
-
-DEMO = Path(__file__).parents[2] / "demo" / "sanderling.json"
-
-
-@pytest.fixture
-def whole() -> dict[str, Any]:
-    found: dict[str, Any] = json.loads(DEMO.read_text(encoding="utf-8"))
-    return found
 
 
 def test_an_aircraft_is_balanced_and_a_moved_battery_moves_it(ann: Person, whole: dict[str, Any]) -> None:

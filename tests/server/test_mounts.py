@@ -3,21 +3,11 @@
 from __future__ import annotations
 
 import copy
-import json
-from pathlib import Path
 from typing import Any
 
 import pytest
 
 from .conftest import Person
-
-DEMO = Path(__file__).parents[2] / "demo" / "sanderling.json"
-
-
-@pytest.fixture
-def whole() -> dict[str, Any]:
-    found: dict[str, Any] = json.loads(DEMO.read_text(encoding="utf-8"))
-    return found
 
 
 def test_mounts_are_judged_and_a_weaker_one_is_told(ann: Person, whole: dict[str, Any]) -> None:

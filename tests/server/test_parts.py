@@ -13,13 +13,6 @@ from fletcher_site.workshop.models import Airframe, Scheme
 from .conftest import Person
 
 OLD = Path(__file__).parents[1] / "core" / "files" / "version-1.json"
-NEW = Path(__file__).parents[2] / "demo" / "sanderling.json"
-
-
-@pytest.fixture
-def whole() -> dict[str, Any]:
-    found: dict[str, Any] = json.loads(NEW.read_text(encoding="utf-8"))
-    return found
 
 
 def test_a_file_of_the_first_version_is_brought_in(ann: Person) -> None:

@@ -7,8 +7,10 @@ import { Messages } from "../bench/Messages";
 import type { Workplace } from "../bench/useWorkplace";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { RangeBar } from "../drawing/RangeBar";
+import { inFile } from "../lib/inFile";
 import { partsOf, shownOf } from "../lib/parts";
 import { inUnits, length, mass, rough, trim } from "../lib/show";
+import { useLast } from "../lib/useLast";
 import { useUnits } from "../session";
 import { Faults, MeasureField } from "../ui/fields";
 import { BalanceViews } from "./BalanceViews";
@@ -199,11 +201,8 @@ export function BalancePage({ workplace }: { workplace: Workplace }) {
   const [typed, setTyped] = useState("");
   const [told, setTold] = useState<{ said: string; wrong: boolean } | null>(null);
   const { query, fault } = useBalance(workplace);
-  // what cannot be worked out leaves the last answer, and with it the field that has to be put right
-  const [last, setLast] = useState<Balance | null>(null);
-  if (query.data && query.data !== last) setLast(query.data);
-  const balance = query.data ?? last;
-  const problems = (fault?.problems ?? []).map((p) => ({ ...p, field: p.field.replace(/^file\.(airframe\.)?/, "") }));
+  const balance = useLast(query.data);
+  const problems = inFile(fault);
   const { gear, balancing } = file.airframe;
   const shownFields = problems.filter((p) => p.field.startsWith("gear.") && gear[Number(p.field.split(".")[1])]?.id === chosen);
   const loose = problems.filter((p) => !shownFields.includes(p) && !p.field.startsWith("balancing.") && p.field !== "balance_at");

@@ -8,8 +8,10 @@ import { WorkingDialog } from "../bench/WorkingSheet";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { inSight } from "../lib/inSight";
+import { inFile } from "../lib/inFile";
 import { PARTS, shownOf } from "../lib/parts";
 import { factor, length, mass, STATE_WORD, trim } from "../lib/show";
+import { useLast } from "../lib/useLast";
 import { useCatalogue, useUnits } from "../session";
 import { Faults } from "../ui/fields";
 import { WhyButton } from "../ui/WhyButton";
@@ -215,16 +217,13 @@ export function MountsPage({ workplace }: { workplace: Workplace }) {
   const [told, setTold] = useState<string | null>(null);
   const { query, fault } = useMounts(workplace);
   const working = useMountWorking(file, why);
-  // what cannot be worked out leaves the last answer, and with it the field that has to be put right
-  const [last, setLast] = useState<Mounts | null>(null);
-  if (query.data && query.data !== last) setLast(query.data);
-  const answer = query.data ?? last;
+  const answer = useLast(query.data);
   const own = file.airframe.mounts;
   const verdicts = (answer?.mounts ?? []).filter((v) => own.some((m) => m.id === v.id));
   const chosen = wanted !== null && own.some((m) => m.id === wanted) ? wanted : null;
   const verdict = verdicts.find((v) => v.id === chosen);
   const index = own.findIndex((m) => m.id === chosen);
-  const refused = (fault?.problems ?? []).map((p) => ({ ...p, field: p.field.replace(/^file\.(airframe\.)?/, "") }));
+  const refused = inFile(fault);
   // what cannot be as it is stands at its field; it is saved all the same
   const said = verdicts.flatMap((v) => v.problems ?? []);
   const problems = [...refused, ...said];

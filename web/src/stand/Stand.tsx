@@ -12,6 +12,7 @@ import { Messages } from "../bench/Messages";
 import type { Workplace } from "../bench/useWorkplace";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { RangeBar } from "../drawing/RangeBar";
+import { inFile } from "../lib/inFile";
 import { PARTS, PART_NAMES, shownOf, withoutPart } from "../lib/parts";
 import { factor, mass, STATE_WORD, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
@@ -164,7 +165,7 @@ export function Stand({ workplace }: { workplace: Workplace }) {
   const ready = query.isSuccess && !query.isPlaceholderData;
   useEffect(() => setAnswered(ready ? file : null), [ready, file, setAnswered]);
   const fault = query.error instanceof Fault ? query.error : null;
-  const problems = (fault?.problems ?? []).map((p) => ({ ...p, field: p.field.replace(/^file\.(airframe\.)?/, "") }));
+  const problems = inFile(fault);
   const missing = PART_NAMES.filter((name): name is Exclude<PartName, "wing"> => name !== "wing" && file.airframe.parts[name] === null);
 
   async function add(part: Exclude<PartName, "wing">) {
