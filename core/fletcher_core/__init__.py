@@ -12,6 +12,8 @@ from .analysis.estimate import Estimate
 from .analysis.made import Made, counting_on
 from .balance import Balance, Weighed, made_of
 from .balance import balance as balance_of
+from .bonds.lap_length import Lap, LapQuestion, lap_length
+from .bonds.splice import SpliceWay
 from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, shipped, with_own, words_of
 from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
@@ -45,8 +47,6 @@ from .joints import (
     standings,
 )
 from .joints import choose as choose_glue
-from .joints.lap_length import Lap, LapQuestion, lap_length
-from .joints.splice import SpliceWay
 from .kinds import KINDS, WISHES
 from .kinds.changed import said_change
 from .loads import PRESETS, Unit

@@ -87,11 +87,12 @@ def evaluate(
         With every problem of the description, each at its field.
     """
     a = compute(airframe, scheme, stations, ledger, spread, others)
-    told = _verdict(a, system, slice_at_mm, ledger)
+    told = verdict_of(a, system, slice_at_mm, ledger)
     return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 
 
-def _verdict(a: Evaluation, system: System, slice_at_mm: float | None, with_ledger: bool) -> Verdict:
+def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_ledger: bool) -> Verdict:
+    """Everything that is told of an evaluation."""
     solved, scheme, plan = a.solved, a.scheme, a.layout.plan
     limit, ultimate = a.limit, a.limit * a.safety
     n, station, finding = solved.break_at(0)

@@ -83,6 +83,7 @@ def evaluate_many(
     blocks: list[Indices] | None = None,
     swaps: Swaps = (),
     twist: SkinTwist | None = None,
+    near: tuple[float, float] | None = None,
 ) -> BatchResult:
     """Variants of one scheme, each with some of its pieces.
 
@@ -96,6 +97,7 @@ def evaluate_many(
         those that share pieces belong together. Neighbours in the order of their pieces if not given.
     swaps : films whose figures differ from variant to variant.
     twist : what `twist_of_skins` gives for each variant, where it is known already.
+    near : breaks and holds are told of the stations between these places alone, mm.
 
     Raises
     ------
@@ -122,6 +124,7 @@ def evaluate_many(
             case,
             None if twist is None else twist.take(at),
             [s.take(at) for s in swaps],
+            near,
         )
         for at in blocks
     ]
@@ -138,7 +141,7 @@ def _used(scheme: Scheme, on: Array) -> tuple[Scheme, Array]:
 
 def _places(part: Part, pieces: Sequence[Piece], stations: int) -> Array:
     """Along the half span, on both sides of wherever one of the pieces changes."""
-    layout = lay_out(part, pieces, stations)
+    layout = lay_out(part, pieces, stations, alternatives=True)
     return np.asarray(layout.plan.y[some_stations(layout, FINE)])
 
 
@@ -168,7 +171,7 @@ def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int,
     parts: list[Any] = []
     for start in range(0, len(kinds), _AT_ONCE):
         smaller, some = _used(scheme, kinds[start : start + _AT_ONCE])
-        layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
+        layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations, alternatives=True)
         here = [s.take(first[start : start + _AT_ONCE]) for s in swaps]
         sections = sections_of(layout, _figures(layout, len(some), here), some)
         fine = some_stations(layout, FINE)
@@ -188,12 +191,12 @@ def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int,
 
 def _some(
     airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], skins: SkinTwist | None,
-    swaps: Swaps,
+    swaps: Swaps, near: tuple[float, float] | None = None,
 ) -> tuple[Array, ...]:  # fmt: skip
     """Variants solved together, without the pieces that none of them has. `skins` is None in a hollow part: all that
     lies in it has to do with its twist."""
     smaller, some = _used(scheme, on)
-    layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations)
+    layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations, alternatives=True)
     sections = sections_of(layout, _figures(layout, len(some), swaps), some)
     twist = twist_along(sections) if skins is None else skins.on(sections, smaller.pieces)
     own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
@@ -212,7 +215,9 @@ def _some(
         shapes.append(shape_in(solved, flying, other, limits(k)))
     bend, turn = (np.stack([getattr(s, name)[:, -1] for s in shapes]) for name in ("bend", "twist"))
     most = np.abs(turn).argmax(axis=0)
+    y = layout.plan.y
+    told = slice(None) if near is None else np.flatnonzero((y >= near[0] - 0.01) & (y <= near[1] + 0.01))
     return (
-        solved.n.min(axis=1), solved.hold.min(axis=1), np.abs(bend).max(axis=0),
+        solved.n[:, told].min(axis=1), solved.hold[:, told].min(axis=1), np.abs(bend).max(axis=0),
         np.degrees(np.take_along_axis(turn, most[None], axis=0)[0]), own,
     )  # fmt: skip

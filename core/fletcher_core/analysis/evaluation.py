@@ -158,8 +158,8 @@ def glue_mass(layout: PartLayout) -> Array:
     grams = np.zeros(len(layout.pieces))
     plan, section = layout.plan, layout.section
     for p, row in enumerate(layout.member_rows):
-        if row.glue is None or row.left_by:
-            continue  # what a cut leaves is part of what was there
+        if row.glue is None or row.left_by or row.only_with:
+            continue  # what a cut or a break leaves is part of what was there
         glue = catalogue().glue[row.glue]
         there = section.members.present[p]
         if glue.bead is not None:

@@ -55,6 +55,7 @@ _METHODS = {
     "skin_compression": "when a skin is crushed",
     "core_tension": "when foam cracks",
     "core_flat": "when foam is crushed flat",
+    "parted": "when what is parted folds",
     "core_compression": "when foam crushes",
     "core_shear": "when foam shears",
     "web_shear": "when a web splits",
@@ -107,7 +108,7 @@ def unit_of(name: str) -> str:
     """A figure's unit: ``skin.packing_tape.Et`` -> "N/mm"; nothing for a share."""
     family, _, rest = name.partition(".")
     figure = rest.rpartition(".")[2]
-    if family in ("control", "mounting"):
+    if family in ("control", "mounting", "mending"):
         unit: str = getattr(catalogue(), family)[rest.partition(".")[0]].unit
         return unit
     if family in ("method", "craft", "lay_up") or (family, figure) == ("fibre", "compression"):

@@ -78,6 +78,17 @@ def _moments(sections: Sections, placed: Placed) -> tuple[Array, Array, Array]:
     return grams, back, over
 
 
+def weight_of(airframe: Airframe, scheme: Scheme) -> tuple[float, float]:
+    """(g, g mm aft of the leading edge of the wing's root) of a part as it is drawn, at typical figures."""
+    layout = laid_out(airframe, scheme, 61)
+    on = np.array([[float(p.on) for p in layout.pieces]])
+    sections = sections_of(layout, typical(spreads(layout), 1), on)
+    grams, aft, _ = _moments(sections, Placed(airframe, layout.part))
+    glue = float(glue_mass(layout) @ on[0])
+    total = float(grams[0]) + glue + float(joined_g(hardware_of(layout), sections.values)[0])
+    return total, float(aft[0] / grams[0]) * total
+
+
 def of_part(airframe: Airframe, scheme: Scheme) -> PlacedMass:
     """A part as it is drawn, with its pieces and their glue one by one."""
     layout = laid_out(airframe, scheme, 61)

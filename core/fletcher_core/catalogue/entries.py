@@ -310,6 +310,26 @@ class School(Entry):
     leans: list[str]
 
 
+class MendWeights(BaseModel):
+    """How much strength, grams, minutes, looks and price count."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    strength: float
+    light: float
+    quick: float
+    looks: float
+    cheap: float
+
+
+class MendSchool(Entry):
+    """A way to mend: what it looks at, as shares of 1, what it rests on, where it fails."""
+
+    rests: str
+    fails: str
+    weights: MendWeights
+
+
 class Hinge(Entry):
     """A way to hinge a surface: stiffness and load for each mm of it, what it weighs and takes, how it ages."""
 
@@ -422,6 +442,8 @@ class Catalogue(BaseModel):
     joining: dict[str, Joining]
     control: dict[str, Craft]
     mounting: dict[str, Craft]
+    mending: dict[str, Craft]
+    mend_school: dict[str, MendSchool]
     gear: dict[str, Carried]
     craft: dict[str, Hand]
     rule: dict[str, GlueRule]

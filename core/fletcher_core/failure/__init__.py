@@ -21,6 +21,8 @@ def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:
     """Every mode on every thing it can strike."""
     chosen = [m for m in MODES.values() if m.from_strain or not only_from_strain]
     found = [_off(finding, wing) for mode in chosen for finding in mode.find(wing)]
+    if wing.at_a_cut.any():
+        found = [replace(f, n=np.where(wing.at_a_cut, np.inf, f.n)) if MODES[f.mode].takes_length else f for f in found]
     boom = wing.layout.section.boom
     if boom is None:
         return found

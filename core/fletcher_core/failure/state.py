@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from ..beam import Forces
 from ..geometry.planform import NODE_GAP
+from ..kinds import wound_of
 from ..model.aerofoil import BodyWalls, ProfileBody
 from ..model.core import woods
 from ..sections import PartLayout, Runs, SectionMaterials, SectionProperties, ShearFlow, Sums, TorsionStress, having
@@ -141,6 +142,17 @@ class LoadedPart:
         x = outline.x[None, :, ::_FACE_STEP]
         faces = {1: outline.upper[None, :, ::_FACE_STEP], -1: outline.lower[None, :, ::_FACE_STEP]}
         return {face: (self.strain(x, z), self.locked_strain(x, z)) for face, z in faces.items()}
+
+    @cached_property
+    def at_a_cut(self) -> NDArray[np.bool_]:
+        """(S,) where it is cut right across, over less of its length than it is deep."""
+        y, deep = self.layout.plan.y, self.layout.outline.deepest
+        found = np.zeros(len(y), dtype=bool)
+        for piece in self.layout.pieces:
+            if (wound := wound_of(piece)) is not None and wound.hits:
+                inside = (y >= wound.y_from_mm - NODE_GAP) & (y <= wound.y_to_mm + NODE_GAP)
+                found |= inside & (wound.y_to_mm - wound.y_from_mm < deep)
+        return found
 
     def foam_at(self, x: Array) -> Array | float:
         """(R, S, K): share of the depth at places along the chord (S, K) that is the core's own foam."""
@@ -310,6 +322,8 @@ class Mode:
     only_body: bool = False
     #: of what goes on where a pod ends, and there alone
     of_boom: bool = False
+    #: it takes a stretch about as long as the part is deep: none where it is cut right across
+    takes_length: bool = False
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked
     from_strain: bool = False
 

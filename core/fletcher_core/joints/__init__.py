@@ -1,12 +1,12 @@
 """Glued joints: shear along a lap and its peaks, splices; which glue for which joint, and a log of bond tests."""
 
+from ..bonds.cure import Times, times_today
+from ..bonds.lap import end_peak, lap_peak, shear_lag
+from ..bonds.splice import SPLICES, Splice, SpliceQuestion, splice, splices
 from .bond_log import WHERE, BondTest, Hold, Standing, hold, standings
 from .choose import Advice, NextTest, choose, next_test
-from .cure import Times, times_today
-from .lap import end_peak, lap_peak, shear_lag
 from .question import HARDS, SHAPES, JointQuestion
 from .rules import RULES, Reason, reasons_against
-from .splice import SPLICES, Splice, SpliceQuestion, splice, splices
 
 __all__ = [
     "HARDS", "RULES", "SHAPES", "SPLICES", "WHERE", "Advice", "BondTest", "Hold", "JointQuestion", "NextTest",

@@ -11,9 +11,9 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from ..bonds.cure import times_today
 from ..catalogue import Glue, Spread, catalogue
 from .bond_log import BondTest, Hold, hold
-from .cure import times_today
 from .question import JointQuestion
 from .rules import Reason, reasons_against, said
 

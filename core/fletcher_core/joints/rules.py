@@ -10,8 +10,8 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from ..bonds.cure import times_today
 from ..catalogue import Glue, GlueRule, catalogue
-from .cure import times_today
 from .question import HARDS, JointQuestion
 
 #: what fills the rule's sentence where it strikes, or None

@@ -31,13 +31,15 @@ from . import (
     tape,
     tube,
     web,
+    wound,
 )
 from .base import PieceBase
 from .builds import BUILDS, Build
 from .kind import GROUPS, Group, Kind, Offer, Room
 from .place import share_along
-from .rows import Ground, MemberRow, Need, PatchRow, Rows, SheetRow
+from .rows import Ground, MemberRow, Need, Parting, PatchRow, Rows, SheetRow
 from .shapes import CORD_AREA, rectangle_constant
+from .wound import ALL, Hit, Share, Wound, Zone, parted
 
 #: every kind by its name, in the order in which they are offered
 KINDS: Mapping[str, Kind[Any]] = {
@@ -95,10 +97,21 @@ WISHES: tuple[str, ...] = (*KINDS, *BUILDS)
 
 def kind_of(piece: Any) -> Kind[Any]:
     """The kind of a piece, by its ``kind``. KeyError when it is not registered."""
-    return KINDS[piece.kind]
+    return wound.KIND if piece.kind == "wound" else KINDS[piece.kind]
+
+
+def wound_of(piece: Any) -> Wound | None:
+    """The piece, where it is a wound, which no scheme holds."""
+    return piece if isinstance(piece, Wound) else None
+
+
+def new_piece(kind: str, /, **fields: Any) -> Any:
+    """A piece of a kind, by its name."""
+    return KINDS[kind].model(**fields)
 
 
 __all__ = [
+    "ALL",
     "BUILDS",
     "CORD_AREA",
     "GROUPS",
@@ -107,18 +120,26 @@ __all__ = [
     "Build",
     "Ground",
     "Group",
+    "Hit",
     "Kind",
     "MemberRow",
     "Need",
     "Offer",
+    "Parting",
     "PatchRow",
     "Piece",
     "PieceBase",
     "Room",
     "Rows",
+    "Share",
     "SheetRow",
+    "Wound",
+    "Zone",
     "fits_on",
     "kind_of",
+    "new_piece",
+    "parted",
     "rectangle_constant",
     "share_along",
+    "wound_of",
 ]

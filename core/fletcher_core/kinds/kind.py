@@ -124,7 +124,8 @@ class Kind(Generic[P]):
     stands : (piece) -> places along the span, mm, of what stands across it.
     slants : (piece) -> (places along the span, share of the chord there) of what goes to and fro over it, or None.
     bond : what kind of joint its glue line is; None where it has none.
-    uses : (piece) -> further figures of the catalogue that it is computed from, by prefix.
+    uses : (piece) -> further figures of the catalogue that it is computed from, by prefix; own_figures : by full
+        name.
     derived : (piece, values, ground) -> figures that follow from those, by full name.
     glued_grams : (piece, ground) -> grams of glue of one half, where its rows do not tell.
     problems : (piece, its rows, ground) -> what cannot be.
@@ -140,6 +141,7 @@ class Kind(Generic[P]):
     never_on : names of parts that it is not for where they are hollow.
     over_openings : it is suggested where a wall is left out.
     look : its own hatch where it is no material.
+    splice : (piece) -> form and sizes as a splice asks for them (`bonds.splice.SpliceQuestion`); {}: it has none.
     """
 
     model: type[P]
@@ -160,6 +162,7 @@ class Kind(Generic[P]):
     slants: Callable[[P], tuple[Array, Array] | None] | None = None
     bond: Literal["slot", "faced", "plate"] | None = "slot"
     uses: Callable[[P], list[str]] = lambda piece: []
+    own_figures: Callable[[P], dict[str, Spread]] = lambda piece: {}
     derived: Callable[[P, Values, Ground], dict[str, Array]] = lambda piece, values, ground: {}
     glued_grams: Callable[[P, Ground], float] = lambda piece, ground: 0.0
     problems: Callable[[P, list[MemberRow], Ground], Iterable[Problem]] = no_problems
@@ -173,6 +176,7 @@ class Kind(Generic[P]):
     only_hollow: bool = False
     over_openings: bool = False
     look: str = ""
+    splice: Callable[[P], dict[str, Any]] = lambda piece: {}
     #: parts on which it is not laid
     never_on: frozenset[str] = field(default_factory=frozenset)
     only_on: frozenset[str] = field(default_factory=frozenset)

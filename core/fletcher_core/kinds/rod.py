@@ -55,5 +55,6 @@ KIND = Kind(
     sizes=tuple(("carbon_pultruded", (d,)) for d in DIAMETERS[:-1]),
     of_size=_of_size,
     form="rod",
+    splice=lambda p: {"form": "rod", "material": p.material, "depth_mm": p.diameter_mm},
     twists_alone=True,
 )

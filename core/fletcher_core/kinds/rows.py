@@ -106,7 +106,8 @@ class MemberRow:
     loose : it lies in what has been cut off, so that only its weight counts.
     bond_mm : thickness of its glue line; the glue's usual one if None. fills : it keeps what it lies in from being
         crushed. yields : pressed, it goes on bearing as foam does. sheared : mm, its largest shear strain per twist
-        over its own G, where its shape does not tell.
+        over its own G, where its shape does not tell. whole_without : wounds which, when on, part this row or leave
+        something else of it; only_with : wounds that leave this of it. web_left : share of `web_width` that they leave.
     """
 
     piece: int
@@ -144,6 +145,9 @@ class MemberRow:
     fills: bool = True
     yields: bool = False
     sheared: float | None = None
+    web_left: Any = 1.0
+    whole_without: tuple[int, ...] = ()
+    only_with: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -189,6 +193,7 @@ class PatchRow:
     covered : sheets run on over it.
     spaced : mm from one to the next, of ribs that are smeared; 0 for what is none.
     side : of a wall across an edge of a hollow part, 1 at its nose (a body's left), 2 at its end (its right).
+    exact : it may take all of the foam, so that nothing may be left by rounding; its shares are the same all along.
     """
 
     piece: int | None
@@ -205,15 +210,42 @@ class PatchRow:
     covered: bool = False
     spaced: float = 0.0
     side: int = 0
+    exact: bool = False
+
+
+@dataclass(frozen=True)
+class Parting:
+    """What a wound does to sticks or to sheets over its stretch, while it is on.
+
+    Attributes
+    ----------
+    by : the place of the wound in the list of pieces. present : (S,) 1 over its stretch. ends : of that, mm.
+    pieces : ids of the sticks; None for sheets, of all pieces and the part's own. face : +1, -1, or 0 for both.
+    share_from, share_to : of the chord, of sheets.
+    leaves : prefix of figures under which what is left stands; "" where nothing is.
+    apart : a stick is in two halves, each with ends of its own. share : what is left at typical figures.
+    """
+
+    by: int
+    present: Array
+    ends: tuple[float, float]
+    pieces: tuple[str, ...] | None = None
+    face: int = 0
+    share_from: float = 0.0
+    share_to: float = 1.0
+    leaves: str = ""
+    apart: bool = False
+    share: float = 0.0
 
 
 @dataclass
 class Rows:
-    """What a piece puts into the sections: members, sheets, cuts."""
+    """What a piece puts into the sections: members, sheets, cuts, wounds."""
 
     members: list[MemberRow] = field(default_factory=list)
     sheets: list[SheetRow] = field(default_factory=list)
     patches: list[PatchRow] = field(default_factory=list)
+    partings: list[Parting] = field(default_factory=list)
 
 
 @dataclass(frozen=True)

@@ -75,5 +75,11 @@ KIND = Kind(
     sizes=(*(("carbon_pultruded", s) for s in CARBON), *(("spruce", s) for s in WOOD)),
     of_size=_of_size,
     form="strip",
+    splice=lambda p: {
+        "form": "strip",
+        "material": p.material,
+        "depth_mm": p.thickness_mm,
+        "width_mm": p.width_mm,
+    },
     twists_alone=True,
 )

@@ -131,5 +131,6 @@ KIND = Kind(
     sizes=tuple(("carbon_roll_wrapped", s) for s in DIAMETERS[:-1]),
     of_size=_of_size,
     form="tube",
+    splice=lambda p: {"form": "tube", "material": p.material, "depth_mm": p.outer_mm, "bore_mm": p.inner_mm},
     twists_alone=True,
 )

@@ -29,6 +29,7 @@ from .lifting import Lifting
 from .panel import Joint, JointKind, Panel
 from .part import Part
 from .parts import Fin, Tailplane, Wing
+from .repair import Happened, LifeEntry, Plan, Plans, Repair
 from .seat import Seat
 from .surface import Built, ControlSurface
 from .targets import Targets
@@ -56,10 +57,12 @@ __all__ = [
     "FoldedBoard",
     "Gear",
     "GearKind",
+    "Happened",
     "HollowSection",
     "Joint",
     "JointKind",
     "LeftOut",
+    "LifeEntry",
     "Lifting",
     "NacaAerofoil",
     "Panel",
@@ -68,10 +71,13 @@ __all__ = [
     "Parts",
     "Peeled",
     "Piece",
+    "Plan",
+    "Plans",
     "PlateSection",
     "Problem",
     "ProfileBody",
     "Refused",
+    "Repair",
     "Scheme",
     "Seat",
     "SheetedSection",

@@ -25,6 +25,12 @@ def state_of(reserve: float, unlucky: float) -> State:
     return "sound" if unlucky >= 1 else "close" if reserve >= 1 else "gives way"
 
 
+def _sooner(margins: Array, share: float) -> Array:
+    """As soon as it comes in an unlucky build; what never comes does not come there either."""
+    there = np.isfinite(margins)
+    return np.where(there, np.where(there, margins, 0.0) * share, np.inf)
+
+
 class Margins:
     """How many times what is asked is there: (cases, S) of the typical build, and of the unlucky one.
 
@@ -41,7 +47,7 @@ class Margins:
         self.reserve: Array = np.minimum(self.first, self.hold)
         # of the other cases the spread is that of the first
         unlucky = [e.low / e.value if e.value > 0 else 0.0 for e in (breaks, holds)]
-        self.unlucky: Array = np.minimum(self.first * unlucky[0], self.hold * unlucky[1])
+        self.unlucky: Array = np.minimum(_sooner(self.first, unlucky[0]), _sooner(self.hold, unlucky[1]))
 
     @classmethod
     def typical(cls, a: Evaluation) -> Margins:

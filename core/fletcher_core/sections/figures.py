@@ -324,6 +324,8 @@ def spreads(layout: PartLayout) -> Table:
     glues += [boom.glue] if boom is not None else []
     for glue in dict.fromkeys(g for g in glues if g):
         table |= {f"glue.{glue}.{k}": v for k, v in _glue(glue).items()}
+    for piece in layout.pieces:
+        table |= kind_of(piece).own_figures(piece)
     return table
 
 

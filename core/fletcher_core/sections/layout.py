@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from ..catalogue import catalogue
 from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, profile_of, sheet_of
-from ..kinds import Ground, MemberRow, PatchRow, Piece, Rows, SheetRow, kind_of
+from ..kinds import Ground, MemberRow, Parting, PatchRow, Piece, Rows, SheetRow, kind_of, parted, wound_of
 from ..kinds.rows import Faces
 from ..model.aerofoil import BodyWalls, HollowSection, ProfileBody, SolidBody
 from ..model.body import Body, boom_of
@@ -22,7 +22,7 @@ from .filled import FILLED, patches_of
 from .left_out import cut_open, openings
 from .moving import hang
 from .own_sheets import between_boards, between_faces, face_thickness, own_sheets, papers_of
-from .section import Members, SectionLayout, Sheets, no_members, no_sheets
+from .section import Members, Patches, SectionLayout, Sheets, no_members, no_sheets
 from .walled import WALLED, extent, room_in
 
 Array = NDArray[np.float64]
@@ -217,6 +217,86 @@ def _cut(rows: Rows, ground: Ground) -> None:
         rows.sheets = [r for row in rows.sheets for r in _cut_sheet(row, patch, by)]
 
 
+def _beside_others(
+    row: PatchRow, patches: Sequence[PatchRow], pieces: Sequence[Piece], outline: Faces
+) -> list[PatchRow]:
+    """Of a wound the patches that lie beside what already stands in place of the core: there it finds no foam."""
+    if row.piece is None or wound_of(pieces[row.piece]) is None:
+        return [row]
+    found = [row]
+    for other in patches:
+        wounds = other.piece is not None and wound_of(pieces[other.piece]) is not None
+        met = (other.present > 0) & (row.present > 0)
+        if wounds or other.stands not in ("instead", "loose") or other.side or not met.any():
+            continue
+        low, high = float(other.share_from[met].min()), float(other.share_to[met].max())
+        found = [piece for one in found for piece in _apart(one, low, high, other, outline)]
+    return found
+
+
+def _apart(row: PatchRow, low: float, high: float, other: PatchRow, outline: Faces) -> list[PatchRow]:
+    """A wound's patch fore and aft of another, and what it has of the foam over or under that."""
+    start, end = float(row.share_from.max()), float(row.share_to.min())
+    if low >= end or high <= start:
+        return [row]
+    same = np.ones_like(row.share_from)
+    found = []
+    if low > start:
+        found.append(replace(row, share_to=same * low))
+    if high < end:
+        found.append(replace(row, share_from=same * high))
+    inside = max(low, start), min(high, end)
+    if other.depth is not None and (row.depth is None or row.face != other.face):
+        floor, roof = outline.faces_at(same * 0.5 * sum(inside))
+        met = (other.present > 0) & (row.present > 0)
+        left = float((roof - floor)[met].min()) - other.depth
+        deep = left if row.depth is None else min(left, row.depth)
+        if deep > 0:
+            found.append(
+                replace(row, share_from=same * inside[0], share_to=same * inside[1], face=-other.face, depth=deep)
+            )
+    return found
+
+
+def _part(rows: Rows, pieces: Sequence[Piece], ground: Ground, alternatives: bool) -> None:
+    """Sticks and sheets where wounds are."""
+    of = {k: (w.damage, w.way) for k, piece in enumerate(pieces) if (w := wound_of(piece)) is not None}
+
+    def meet(before: tuple[int, ...], parting: Parting) -> bool:
+        """Whether they can be there at once: no other way of the same damage has to do with it."""
+        damage, way = of[parting.by]
+        return all(of[k][0] != damage or of[k][1] == way for k in before)
+
+    for parting in rows.partings:
+        if parting.pieces is None:
+            slit = _as_cut(parting, ground)
+            # what comes after the damage in the list was laid over it
+            rows.sheets = [
+                cut
+                for row in rows.sheets
+                for cut in (
+                    [row] if row.piece is not None and row.piece > parting.by else _cut_sheet(row, slit, parting.by)
+                )
+            ]
+            continue
+        rows.members = [
+            cut
+            for row in rows.members
+            for cut in (
+                parted(row, parting, ground, alternatives)
+                if pieces[row.piece].id in parting.pieces and meet(row.only_with, parting)
+                else [row]
+            )
+        ]
+
+
+def _as_cut(parting: Parting, ground: Ground) -> PatchRow:
+    """Where sheets are slit."""
+    depth = None if parting.face == 0 else 0.0
+    low, high = ground.same(parting.share_from), ground.same(parting.share_to)
+    return PatchRow(parting.by, None, low, high, parting.face or 1, depth, parting.present)
+
+
 def _round_notches(rows: Rows, on: list[bool], ground: Ground) -> None:
     """Cord in an edge follows the notches of that edge."""
     chord = ground.outline.chord
@@ -258,12 +338,13 @@ def _ended(piece: Any, end: float) -> Piece:
     return piece.model_copy(update=change)  # type: ignore[no-any-return]
 
 
-def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayout:
+def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61, alternatives: bool = False) -> PartLayout:
     """Lay pieces, on or off, into a part.
 
     Parameters
     ----------
     stations : evenly spaced along the half span; nodes at changes are added.
+    alternatives : wounds may be on in some variants and off in others; else they are there or not, as they are drawn.
     """
     pieces = [_ended(piece, part.laid_to_mm) for piece in pieces] if boom_of(part) is not None else pieces
     plan = planform(part, _changes(part, pieces), stations)
@@ -281,10 +362,14 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
         if isinstance(made, ProfileBody):
             rows.sheets += between_boards(made, part.core, plan.y)
     for index, piece in enumerate(pieces):
+        if wound_of(piece) is not None and not (piece.on or alternatives):
+            continue
         found = kind_of(piece).rows(piece, index, ground)
         rows.members += found.members
         rows.sheets += found.sheets
         rows.patches += found.patches
+        rows.partings += found.partings
+    rows.patches = [cut for row in rows.patches for cut in _beside_others(row, rows.patches, pieces, outline)]
     if isinstance(part, Body) and isinstance(made, BodyWalls):
         rows.patches += openings(part, ground)
         rows.sheets = cut_open(rows.sheets, rows.patches)
@@ -294,6 +379,7 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61) -> PartLayo
     if rows.patches:
         _cut(rows, ground)
         _round_notches(rows, [p.on for p in pieces], ground)
+    _part(rows, pieces, ground, alternatives)
     hang(rows, part, ground)
     if wall is not None:
         within = {id(r) for r in rows.sheets if r.t >= 0}
@@ -351,7 +437,7 @@ def _in_the_hollow(rows: Rows, wall: float) -> Rows:
     under a face lies under its wall. A stick is held by the sheet that it is glued to, on one side."""
     members = [replace(r, area_out=0.0, ixx_out=0.0, izz_out=0.0, near_surface=1.0) for r in rows.members]
     sheets = [replace(r, t=-r.t, inside=wall) if r.t < 0 else r for r in rows.sheets]
-    return Rows(members, sheets, [p for p in rows.patches if p.stands != "hollow"])
+    return Rows(members, sheets, [p for p in rows.patches if p.stands != "hollow"], rows.partings)
 
 
 def _held_by(rows: Sequence[MemberRow], k: int) -> int:
@@ -360,8 +446,26 @@ def _held_by(rows: Sequence[MemberRow], k: int) -> int:
     if own.against == "foam":
         return k
     beside = [j for j, r in enumerate(rows) if r.piece == own.piece and r.against == "foam"]
-    alike = [j for j in beside if (rows[j].cut_by, rows[j].left_by) == (own.cut_by, own.left_by)]
+    alike = [j for j in beside if _cut_as(rows[j]) == _cut_as(own)]
     return next(iter(alike or beside), k)
+
+
+def _cut_as(row: MemberRow) -> tuple[tuple[int, ...], ...]:
+    return row.cut_by, row.left_by, row.whole_without, row.only_with
+
+
+def _of_these_walls(
+    rows: Sequence[PatchRow], section: SectionLayout, inside: Outline | None, kernel: Kernel
+) -> Patches:
+    """Moments of what may take all of the walls, so that all of them is what the kernel says that they are."""
+    patches, core, one = section.patches, kernel.core_moments(section), np.ones_like(section.outline.chord)
+    whole = patches_of([PatchRow(None, None, 0 * one, one, 1, None, one, exact=True)], section.outline, inside)
+    taken = np.array([float(row.exact) for row in rows])[:, None] * patches.area / whole.area
+    names = {"area": "area", "mx": "x", "mz": "z", "xx": "xx", "zz": "zz", "xz": "xz"}
+    return replace(
+        patches,
+        **{k: getattr(patches, k) + taken * (getattr(core, n) - getattr(whole, k)) for k, n in names.items()},
+    )
 
 
 def assemble(
@@ -377,10 +481,10 @@ def assemble(
     if rows.members:
         names = (
             "x", "z", "area", "ixx", "izz", "polar", "area_out", "ixx_out", "izz_out", "height", "width", "present",
-            "web_width",
         )  # fmt: skip
         members = Members(
             **{k: wide(rows.members, k) for k in names},
+            web_width=wide(rows.members, "web_width") * wide(rows.members, "web_left"),
             oblique=np.array([r.oblique for r in rows.members]),
             held_by=np.array([_held_by(rows.members, k) for k in range(len(rows.members))]),
         )
@@ -398,20 +502,23 @@ def assemble(
     inside = ground.inside if isinstance(ground.inside, Outline) else None
     boom = boom_section(part, plan) if isinstance(part, Body) else None
     kernel: Kernel = WALLED if part.hollow else FILLED
+    section = SectionLayout(
+        outline,
+        members,
+        sheets,
+        patches_of(rows.patches, outline, inside),
+        sheet_of(part).foam if part.hollow else None,
+        face_thickness(part.core) if any(r.piece is None and r.inside for r in rows.sheets) else 0.0,
+        boom,
+    )
+    if part.hollow and any(row.exact for row in rows.patches):
+        section = replace(section, patches=_of_these_walls(rows.patches, section, inside, kernel))
     return PartLayout(
         part,
         pieces,
         ground,
         plan,
-        SectionLayout(
-            outline,
-            members,
-            sheets,
-            patches_of(rows.patches, outline, inside),
-            sheet_of(part).foam if part.hollow else None,
-            face_thickness(part.core) if any(r.piece is None and r.inside for r in rows.sheets) else 0.0,
-            boom,
-        ),
+        section,
         rows.members,
         rows.sheets,
         rows.patches,

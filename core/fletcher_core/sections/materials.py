@@ -60,11 +60,11 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
     count = on.shape[0]
     rows, sheets, patches = layout.member_rows, layout.sheet_rows, layout.patch_rows
 
-    def there(piece: int | None, cut_by: tuple[int, ...], left_by: tuple[int, ...] = ()) -> Array:
+    def there(piece: int | None, without: tuple[int, ...], only_with: tuple[int, ...] = ()) -> Array:
         whole = np.ones(count) if piece is None else on[:, piece]
-        for cut in cut_by:
+        for cut in without:
             whole = whole * (1 - on[:, cut])
-        for cut in left_by:
+        for cut in only_with:
             whole = whole * on[:, cut]
         return np.asarray(whole)
 
@@ -88,7 +88,7 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         E,
         _columns([values[f"{r.prefix}.G"] * (not r.loose) for r in rows], count),
         _columns([values[f"{r.prefix}.density"] * 1e-6 for r in rows], count),
-        _columns([there(r.piece, r.cut_by, r.left_by) for r in rows], count),
+        _columns([there(r.piece, r.cut_by + r.whole_without, r.left_by + r.only_with) for r in rows], count),
         _slip(layout, values, E),
         sheet("Et") * bears("all", "push"),
         sheet("Gt") * bears("all", "flow"),

@@ -9,8 +9,8 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from ..bonds.splice import Splice, splice
 from ..catalogue import Stock, catalogue
-from ..joints.splice import Splice, splice
 from ..units import Measure, System
 from .bill_of_materials import ShelfNeed
 from .item import FORMS, ShelfItem

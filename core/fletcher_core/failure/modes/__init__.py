@@ -6,6 +6,7 @@ from .bond_shear import MODE as bond_shear
 from .core_shear import MODE as core_shear
 from .core_stress import COMPRESSION as core_compression
 from .core_stress import FLAT as core_flat
+from .core_stress import PARTED as parted
 from .core_stress import TENSION as core_tension
 from .end_slip import MODE as end_slip
 from .lattice import MODE as lattice
@@ -49,6 +50,7 @@ MODES: dict[str, Mode] = {
         core_tension,
         core_compression,
         core_flat,
+        parted,
         core_shear,
         web_shear,
         notch,

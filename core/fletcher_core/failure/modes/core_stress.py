@@ -3,18 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import chain
 
 import numpy as np
 
+from ...kinds import PatchRow, wound_of
 from ..state import Finding, LoadedPart, Mode, worst_of
 from .skin_tension import FACE
+
+
+def _is_parted(wing: LoadedPart, row: PatchRow) -> bool:
+    """Whether it stands for foam that is parted."""
+    wound = None if row.piece is None else wound_of(wing.layout.pieces[row.piece])
+    return wound is not None and wound.open
 
 
 def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     """The same of foam that stands in place of the core's."""
     outline, patches, m = wing.layout.outline, wing.layout.section.patches, wing.materials
     for p, row in enumerate(wing.layout.patch_rows):
-        if row.prefix is None or row.stands != "instead":
+        if row.prefix is None or row.stands != "instead" or _is_parted(wing, row) == (mode != "parted"):
             continue
         x = np.linspace(row.share_from, row.share_to, 5, axis=-1)
         upper, lower = (f.T for f in outline.faces_at(x.T))
@@ -81,5 +89,14 @@ FLAT = Mode(
     "It folds where it is creased.",
     "Gibson and Ashby 1997 (plateau, known to a strain of a quarter)",
     _flat,
+    from_strain=True,
+)
+PARTED = Mode(
+    "parted",
+    "it folds at the {thing}",
+    True,
+    "It hinges there already: the gap opens and closes in your hands.",
+    "own estimate (a strain of 5 % across what is parted)",
+    lambda wing: chain(_blocks(wing, "parted", "tension", 1.0), _blocks(wing, "parted", "compression_10pct", -1.0)),
     from_strain=True,
 )

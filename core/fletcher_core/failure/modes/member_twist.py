@@ -36,6 +36,9 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             continue
         unit = (m.member_on * m.member_G)[:, p, None] * members.present[p] * outer_strain(row)
         n = both_ways(strength, np.zeros_like(wing.turns[0]), (wing.turns[0] * unit, wing.turns[1] * unit))
+        if not row.round:
+            # what is flat cannot warp freely over so short a gap
+            n = np.where(wing.at_a_cut, np.inf, n)
         yield Finding(
             "member_twist", row.piece, "", n, strength, per_factor(strength, n), "MPa",
             "stress = G × torque / GJ × distance from its middle", row.part,

@@ -51,5 +51,6 @@ MODE = Mode(
     find,
     error=(0.7, 1.3),
     only_hollow=True,
+    takes_length=True,
     only_body=True,
 )

@@ -245,4 +245,5 @@ MODE = Mode(
     find,
     error=(0.75, 1.3),
     only_hollow=True,
+    takes_length=True,
 )

@@ -54,4 +54,5 @@ MODE = Mode(
     find,
     error=(0.7, 1.4),
     only_hollow=True,
+    takes_length=True,
 )

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.polynomial.legendre import leggauss
 from numpy.typing import NDArray
 
-from ...geometry import Outline
+from ...geometry import XI, Outline
 from ...kinds import PatchRow
 from ..section import Patches, no_patches
 
@@ -14,6 +14,21 @@ Array = NDArray[np.float64]
 
 #: Gauss points across a cut: exact for polynomials to the 31st degree
 _NODES, _WEIGHTS = leggauss(16)
+#: the same within one straight piece of the outline, whose moments are cubic
+_FEW, _FEW_WEIGHTS = leggauss(3)
+
+
+def _across(row: PatchRow) -> tuple[Array, Array]:
+    """(S or 1, K) shares of the chord and their weights: of a wound, which may take all of the foam so that nothing
+    may be left by rounding, piece by piece of the outline, exactly."""
+    if not row.exact:
+        half = 0.5 * (row.share_to - row.share_from)[:, None]
+        return 0.5 * (row.share_to + row.share_from)[:, None] + half * _NODES, half * _WEIGHTS
+    a, b = float(row.share_from[0]), float(row.share_to[0])
+    ends = np.concatenate([[a], XI[(a < XI) & (b > XI)], [b]])
+    half, middle = 0.5 * np.diff(ends)[:, None], 0.5 * (ends[1:] + ends[:-1])[:, None]
+    share = np.broadcast_to((middle + half * _FEW).ravel(), (len(row.share_from), 3 * len(half)))
+    return share, np.asarray(half * _FEW_WEIGHTS).ravel()[None]
 
 
 def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = None) -> Patches:
@@ -28,12 +43,11 @@ def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = 
     chord = outline.chord[:, None]
     found = []
     for row in rows:
-        half = 0.5 * (row.share_to - row.share_from)[:, None]
-        share = 0.5 * (row.share_to + row.share_from)[:, None] + half * _NODES
+        share, weights = _across(row)
         if row.area is not None:
             found.append(_thin(row, outline))
             continue
-        w, x = half * chord * _WEIGHTS, share * chord
+        w, x = weights * chord, share * chord
         upper, lower = (face.T for face in outline.faces_at(share.T))
         top, low = upper, lower
         if row.side:

@@ -163,48 +163,57 @@ def _section(q: SpliceQuestion, way: str) -> tuple[float, float, float]:
     return 0.0, 0.0, 0.0
 
 
-def _scarf(q: SpliceQuestion, stock: Stock, glue: Glue) -> tuple[float, Spread]:
-    """(length, share kept): even shear over the slant, and what the slant cuts of the fibres."""
+def _scarf_share(q: SpliceQuestion, stock: Stock, glue: Glue, length: float) -> Spread:
+    """Even shear over the slant: tau = sigma sin cos (Hart-Smith 1974)."""
     force = min(stock.tension.typical, stock.compression.typical) * q.area_mm2
-    length, share = 0.0, Spread(0.0, 0.0, 0.0)
-    for slant in _SLANTS:
-        length = slant * q.depth_mm
-        slope = 1 / slant
-        # force over area along the slant: tau = sigma sin cos
-        face = q.area_mm2 / (math.sin(math.atan(slope)) * math.cos(math.atan(slope)))
-        share = Spread(*(min(1.0, tau * face / force) for tau in glue.lap_on_hard))
-        if share.typical >= _WANTED:
-            break
-    return length, share
+    slope = q.depth_mm / length
+    face = q.area_mm2 / (math.sin(math.atan(slope)) * math.cos(math.atan(slope)))
+    return Spread(*(min(1.0, tau * face / force) for tau in glue.lap_on_hard))
+
+
+def _scarf(q: SpliceQuestion, stock: Stock, glue: Glue) -> float:
+    """The shortest usual slant that keeps what is wanted, mm, or the longest."""
+    lengths = [slant * q.depth_mm for slant in _SLANTS]
+    return next((n for n in lengths if _scarf_share(q, stock, glue, n).typical >= _WANTED), lengths[-1])
+
+
+def spliced(q: SpliceQuestion, way: str, length: float) -> SpliceWay:
+    """One way, so long on each side of the cut (a scarf: in all), mm."""
+    stock, glue, kind = catalogue().stock[q.material], catalogue().glue[q.glue], SPLICES[way]
+    force = min(stock.tension.typical, stock.compression.typical) * q.area_mm2
+    if way == "scarf":
+        share, grams, stiffer = _scarf_share(q, stock, glue, length), 0.0, 1.0
+    else:
+        round_, added, inertia = _section(q, way)
+        carried = [_most_carried(stock, glue, tau, q.area_mm2, round_, length) for tau in glue.lap_on_hard]
+        # what is added must carry it, too
+        most = min(stock.tension.typical, stock.compression.typical) * added
+        share = Spread(*(min(1.0, min(c, most) / force) for c in carried))
+        grams = stock.density.typical * 1e-6 * added * 2 * length
+        stiffer = 1 + inertia / q.own_EI
+    return SpliceWay(
+        way=way, label=kind.label, length_mm=length, share=share, grams=grams, stiffer=stiffer,
+        says=_says(share, stiffer), steps=list(kind.steps), source=f"{glue.source}; Volkersen 1938",
+    )  # fmt: skip
+
+
+def _most_carried(stock: Stock, glue: Glue, tau: float, area: float, round_: float, length: float) -> float:
+    """N; past some length more overlap helps no more, and does not harm either."""
+    return max(_lap_carries(stock, glue, tau, area, round_, part * length) for part in (0.25, 0.5, 0.75, 1.0))
 
 
 def splices(q: SpliceQuestion) -> list[SpliceWay]:
     """Every way that this form allows, those that keep the most first."""
     stock, glue = catalogue().stock[q.material], catalogue().glue[q.glue]
-    force = min(stock.tension.typical, stock.compression.typical) * q.area_mm2
     found = []
     for way, kind in SPLICES.items():
         if q.form not in kind.forms:
             continue
         if way == "scarf":
-            length, share = _scarf(q, stock, glue)
-            grams, stiffer = 0.0, 1.0
+            length = _scarf(q, stock, glue)
         else:
-            round_, added, inertia = _section(q, way)
-            made = splice(stock, glue, q.area_mm2, round_, q.depth_mm, kind.label)
-            length = made.overlap_mm
-            carried = [_lap_carries(stock, glue, tau, q.area_mm2, round_, length) for tau in glue.lap_on_hard]
-            # what is added must carry it, too
-            most = min(stock.tension.typical, stock.compression.typical) * added
-            share = Spread(*(min(1.0, min(c, most) / force) for c in carried))
-            grams = stock.density.typical * 1e-6 * added * 2 * length
-            stiffer = 1 + inertia / q.own_EI
-        found.append(
-            SpliceWay(
-                way=way, label=kind.label, length_mm=length, share=share, grams=grams, stiffer=stiffer,
-                says=_says(share, stiffer), steps=list(kind.steps), source=f"{glue.source}; Volkersen 1938",
-            )
-        )  # fmt: skip
+            length = splice(stock, glue, q.area_mm2, _section(q, way)[0], q.depth_mm, kind.label).overlap_mm
+        found.append(spliced(q, way, length))
     return sorted(found, key=lambda w: (-round(w.share.typical, 2), w.grams))
 
 

@@ -1,0 +1,98 @@
+"""The contract of a kind of damage: what it makes of the part, as it is and after it has been looked after."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import Any, Generic, TypeVar
+
+from ..kinds import Hit, Share, Zone
+from .base import DamageBase
+
+D = TypeVar("D", bound=DamageBase)
+
+
+@dataclass(frozen=True)
+class Care:
+    """What one mend does to a damage; what it says nothing of stays as it was.
+
+    Attributes
+    ----------
+    joins : parted foam is one again, and bears so much pulled and sheared; pressed : and pressed.
+    foam_stiff, foam_strong : of foam that was crushed. drawn : figure of the share of lost stiffness that comes back.
+    stick_stiff, stick_strong : of a stick over the damage. whole : the stick is a new one.
+    over : stretch, mm, that the mend reaches; None: all of the damage. stiffer : how many times as stiff the stick is
+        over it, by what is laid beside it or put into it.
+    """
+
+    joins: Share | None = None
+    pressed: Share | None = None
+    foam_stiff: Share | None = None
+    foam_strong: Share | None = None
+    drawn: str | None = None
+    stick_stiff: Share | None = None
+    stick_strong: Share | None = None
+    whole: bool = False
+    over: tuple[float, float] | None = None
+    stiffer: float = 1.0
+
+
+@dataclass(frozen=True)
+class Effect:
+    """What a damage is over one stretch of the part, mm."""
+
+    y_from: float
+    y_to: float
+    zones: Sequence[Zone] = ()
+    hits: Sequence[Hit] = ()
+
+
+@dataclass(frozen=True)
+class DamageKind(Generic[D]):
+    """One kind of damage.
+
+    Attributes
+    ----------
+    model : its description. label, look : as it is offered, and how it is known.
+    called : in a sentence, where the part gives way at it; mended : the same once something holds it.
+    effect : (damage, what mends do) -> what there is of the part; nothing where it is as good as sound.
+    check : what to look for round it.
+    on : parts on which it can be. of_stick : it is of a stick of the scheme. hollow, filled : in what sections.
+    grounds : one that is not mended keeps the aircraft on the ground, whatever the figures say.
+    mark : how it is drawn: a "line" across, a "patch" over a stretch, a "stick", a "spot".
+    """
+
+    model: type[D]
+    label: str
+    look: str
+    called: str
+    mended: str
+    effect: Callable[[D, Sequence[Care]], Sequence[Effect]]
+    check: str
+    on: frozenset[str] = frozenset({"wing", "tailplane", "fin", "body"})
+    of_stick: bool = False
+    grounds: bool = False
+    mark: str = "line"
+
+    @property
+    def kind(self) -> str:
+        return str(self.model.model_fields["kind"].default)
+
+
+def nothing(damage: Any, cares: Sequence[Care]) -> Sequence[Effect]:
+    """Of what the strength of the part does not hang on."""
+    return ()
+
+
+def first(cares: Sequence[Care], name: str) -> Any:
+    """What the first mend that says something of it does."""
+    return next((found for care in cares if (found := getattr(care, name)) is not None), None)
+
+
+#: mm either way of a place, over which a cut goes (own choice)
+CUT = 0.25
+
+
+def at(damage: DamageBase) -> tuple[float, float]:
+    """The stretch of a cut."""
+    return max(damage.at_mm - CUT, 0.0), max(damage.at_mm + CUT, 1.0)

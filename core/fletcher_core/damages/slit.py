@@ -1,0 +1,46 @@
+"""Film, tape, paper or cloth is slit across."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Literal, Self
+
+from pydantic import model_validator
+
+from ..fields import fault
+from ..kinds import Hit
+from .base import Across, words
+from .kind import Care, DamageKind, Effect, at
+
+_FACE: dict[str, Literal[1, -1, 0]] = {"top": 1, "bottom": -1, "both": 0}
+
+
+class Slit(Across):
+    """A slit across a skin."""
+
+    kind: Literal["slit"] = "slit"
+    face: Literal["top", "bottom", "both"] = words("on the", "bottom", top="top", bottom="bottom", both="both faces")
+
+    @model_validator(mode="after")
+    def _goes_back(self) -> Self:
+        if self.x_to < self.x_from:
+            raise fault("x_to", "It ends before it starts.", "Nose is 0 %, the trailing edge 100 %.")
+        return self
+
+
+def effect(damage: Slit, cares: Sequence[Care]) -> list[Effect]:
+    """Every sheet of that face is parted there."""
+    if damage.x_to == damage.x_from:
+        return []
+    return [Effect(*at(damage), (), [Hit(face=_FACE[damage.face], x_from=damage.x_from, x_to=damage.x_to)])]
+
+
+KIND = DamageKind(
+    model=Slit,
+    label="Skin or tape slit",
+    look="A cut or a tear across the film, the tape or the board's paper.",
+    called="slit",
+    mended="patched slit",
+    effect=effect,
+    check="Bend it gently so that the slit opens: is the foam under it whole?",
+)

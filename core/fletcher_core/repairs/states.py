@@ -1,0 +1,195 @@
+"""Sound, broken and mended: one scheme with its damages and mends laid in, in three states of one computation."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Any, Literal
+
+from ..analysis.evaluation import Evaluation, compute
+from ..damages import Care, Damage, damage_kind, wounds
+from ..fields import Problem, Refused
+from ..kinds import PieceBase
+from ..mends import Mend, Place, mend_kind
+from ..model import Airframe, Scheme
+from ..units import Measure
+
+State = Literal["sound", "broken", "mended"]
+STATES: tuple[State, ...] = ("sound", "broken", "mended")
+
+
+@dataclass(frozen=True)
+class Hurt:
+    """What is laid in beside the scheme's own pieces, and in which states it is there."""
+
+    pieces: list[Any]
+    there: list[frozenset[State]]
+    #: of which damage or mend each is
+    of: list[str]
+
+    def in_state(self, scheme: Scheme, state: State) -> Scheme:
+        """The scheme as it is in a state; the same pieces in each, so that their draws are the same."""
+        own = [
+            piece.model_copy(update={"on": state in there})
+            for piece, there in zip(self.pieces, self.there, strict=True)
+        ]
+        return scheme.model_copy(update={"pieces": [*scheme.pieces, *own]})
+
+
+def cares_of(damage: Damage, mends: Sequence[Mend], place: Place) -> list[Care]:
+    """What the mends of one damage do to it."""
+    found = (mend_kind(m).care(m, damage, place) for m in mends if m.of == damage.id)
+    return [care for care in found if care is not None]
+
+
+def laid_by(mend: Mend, damage: Damage, place: Place) -> list[PieceBase]:
+    """The pieces that a mend lays in, with ids of its own."""
+    return [
+        piece.model_copy(update={"id": f"mend-{piece.id}"[:40]}) for piece in mend_kind(mend).adds(mend, damage, place)
+    ]
+
+
+def hurt(damages: Sequence[Damage], mends: Sequence[Mend], place: Place) -> Hurt:
+    """Everything that damages and mends lay in."""
+    pieces: list[Any] = []
+    there: list[frozenset[State]] = []
+    of: list[str] = []
+
+    def add(found: Sequence[Any], states: frozenset[State], whose: str) -> None:
+        pieces.extend(found)
+        there.extend([states] * len(found))
+        of.extend([whose] * len(found))
+
+    by_id = {d.id: d for d in damages}
+    for damage in damages:
+        cares = cares_of(damage, mends, place)
+        bare = wounds(damage)
+        add(bare, frozenset({"broken"} if cares else {"broken", "mended"}), damage.id)
+        if cares:
+            add(wounds(damage, cares), frozenset({"mended"}), damage.id)
+    for mend in mends:
+        if mend.of in by_id:
+            add(laid_by(mend, by_id[mend.of], place), frozenset({"mended"}), mend.id)
+    return Hurt(pieces, there, of)
+
+
+def _place_problems(damage: Damage, where: tuple[str | int, ...], place: Place) -> Iterator[Problem]:
+    """A damage that lies outside of its part, or is of a stick that is not there."""
+    kind = damage_kind(damage)
+    away = "behind the nose" if place.part == "body" else "out"
+    if damage.at_mm > place.tip + 0.5:
+        yield Problem(
+            (*where, "at_mm"),
+            "its place",
+            f"It lies {{it}} {away}, and the {place.part} ends at {{tip}}.",
+            "Put it between 0 and {tip}.",
+            {"it": Measure(damage.at_mm), "tip": Measure(place.tip)},
+        )
+    elif damage.run[1] > place.tip + 0.5:
+        yield Problem(
+            (*where, "long_mm"),
+            "how long",
+            f"It ends at {{it}} {away}, and the {place.part} ends at {{tip}}.",
+            "Make it shorter, or start it farther in.",
+            {"it": Measure(damage.run[1]), "tip": Measure(place.tip)},
+        )
+    if kind.of_stick:
+        piece = place.sticks.get(getattr(damage, "piece", ""))
+        if piece is None:
+            yield Problem(
+                (*where, "piece"),
+                "which stick",
+                "There is no such stick in this part.",
+                "Choose one of its sticks, or another kind of damage.",
+            )
+        elif damage.at_mm < piece.y_from_mm - 0.5 or damage.at_mm > piece.y_to_mm + 0.5:
+            yield Problem(
+                (*where, "at_mm"),
+                "its place",
+                "The stick runs from {start} to {end}.",
+                "Put it on the stick.",
+                {"start": Measure(piece.y_from_mm), "end": Measure(piece.y_to_mm)},
+            )
+    if place.part not in kind.on:
+        yield Problem((*where, "on"), "on", f"That cannot be on a {place.part}.", "Choose another part.")
+
+
+def _overlaps(damages: Sequence[tuple[int, Damage]]) -> Iterator[Problem]:
+    """Two that take the same foam: it can be hurt once."""
+    zones = [(k, d, [(w.y_from_mm, w.y_to_mm, z) for w in wounds(d) for z in w.zones]) for k, d in damages]
+    for n, (k, _, own) in enumerate(zones):
+        for _, other, theirs in zones[:n]:
+            if any(
+                a < end
+                and start < b
+                and one.x_from < two.x_to
+                and two.x_from < one.x_to
+                and (one.depth_mm is None or two.depth_mm is None or one.face == two.face)
+                for a, b, one in own
+                for start, end, two in theirs
+            ):
+                yield Problem(
+                    ("damages", k, "at_mm"),
+                    "its place",
+                    f"It lies in the same foam as another: {damage_kind(other).label.lower()}.",
+                    "Move it beside that, or make one of both: the worse.",
+                )
+                break
+
+
+def problems(
+    all_damages: Sequence[Damage], on: Sequence[Damage], mends: Sequence[Mend], place: Place, aim: str
+) -> list[Problem]:
+    """Everything about damages and mends of one part and side that cannot be, at its field of the repair."""
+    index = {d.id: k for k, d in enumerate(all_damages)}
+    by_id = {d.id: d for d in on}
+    found = [p for d in on for p in _place_problems(d, ("damages", index[d.id]), place)]
+    found += _overlaps([(index[d.id], d) for d in on])
+    if found:
+        return found
+    for k, mend in enumerate(mends):
+        damage = by_id.get(mend.of)
+        if damage is None:
+            continue
+        where = ("plans", aim, "mends", k)
+        own = [replace(p, where=(*where, *p.where)) for p in mend_kind(mend).problems(mend, damage, place)]
+        found += own
+        if not own:
+            for piece in laid_by(mend, damage, place):
+                kind: str = piece.kind  # type: ignore[attr-defined]
+                if kind not in place.kinds:
+                    found.append(
+                        Problem(
+                            (*where, "of"),
+                            "of which damage",
+                            f"That is not laid on this {place.part}.",
+                            "Choose another mend.",
+                        )
+                    )
+                    break
+    return found
+
+
+def computed(
+    airframe: Airframe, scheme: Scheme, laid: Hurt, others: Sequence[Scheme], *, spread: bool = True, stations: int = 61
+) -> dict[State, Evaluation]:
+    """The three of them.
+
+    Raises
+    ------
+    Refused
+        With every fault, told at ("laid", k, field) where a piece of `laid` is meant.
+    """
+    found: dict[State, Evaluation] = {}
+    for state in STATES:
+        try:
+            found[state] = compute(airframe, laid.in_state(scheme, state), stations, False, spread, others)
+        except Refused as exc:
+            own = len(scheme.pieces)
+            raise Refused(
+                replace(p, where=("laid", p.where[1] - own, *p.where[2:]))
+                if len(p.where) > 1 and p.where[0] == "pieces" and isinstance(p.where[1], int) and p.where[1] >= own
+                else p
+                for p in exc.problems
+            ) from exc
+    return found
