@@ -18,6 +18,7 @@ from .catalogue import Catalogue, OwnMaterial, Spread, chosen_by, figures_of, sh
 from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
+from .damages import DAMAGE_KINDS
 from .fields import MOST_FAULTS, Problem, Refused, ago, explain, fault, the_rest, words_in
 from .formats import (
     bevel_gauge_svg,
@@ -50,6 +51,7 @@ from .joints import choose as choose_glue
 from .kinds import KINDS, WISHES
 from .kinds.changed import said_change
 from .loads import PRESETS, Unit
+from .mends import MEND_KINDS, Aim
 from .model import (
     PART_NAMES,
     Aerofoil,
@@ -66,12 +68,15 @@ from .model import (
     Flight,
     FoldedBoard,
     Gear,
+    Happened,
     Joint,
     JointKind,
+    LifeEntry,
     NacaAerofoil,
     Panel,
     PartName,
     Piece,
+    Repair,
     Scheme,
     Seat,
     SheetedSection,
@@ -92,6 +97,27 @@ from .questions.ready_bodies import ready_body
 from .questions.suggestions import start as start_airframe
 from .questions.suggestions import start_part, usual_joint, usual_section
 from .questions.suggestions import suggest as suggest_pieces
+from .repairs import (
+    Alternatives,
+    DamageStart,
+    Life,
+    Look,
+    MendOffer,
+    MendRecord,
+    Planned,
+    RepairVerdict,
+    Spot,
+    alternatives,
+    judge_repair,
+    life_csv,
+    life_of,
+    look_over,
+    mend_offers,
+    mend_records,
+    plan_mends,
+    prices_of,
+    start_damage,
+)
 from .report.stand import Stand, stand
 from .report.steps import retold as working_in
 from .report.verdict import Slice, State, Verdict, Working
@@ -115,8 +141,10 @@ from .units import show as show_measure
 from .verdicts import evaluate, evaluate_many, glued, section_at, why
 
 __all__ = [
+    "DAMAGE_KINDS",
     "HARDS",
     "KINDS",
+    "MEND_KINDS",
     "MOST_FAULTS",
     "MOUNT_KINDS",
     "OWN_TABLES",
@@ -127,8 +155,10 @@ __all__ = [
     "WISHES",
     "Advice",
     "Aerofoil",
+    "Aim",
     "Airframe",
     "AirframeFile",
+    "Alternatives",
     "Balance",
     "Balancing",
     "Better",
@@ -140,6 +170,7 @@ __all__ = [
     "ControlSurface",
     "CoordinateAerofoil",
     "Core",
+    "DamageStart",
     "Estimate",
     "Fin",
     "FlatPlate",
@@ -148,15 +179,21 @@ __all__ = [
     "Found",
     "Gear",
     "GluedJoint",
+    "Happened",
     "Joint",
     "JointKind",
     "JointQuestion",
     "Lap",
     "LapQuestion",
+    "Life",
+    "LifeEntry",
+    "Look",
     "Made",
     "Mark",
     "MeasureError",
     "MeasureKind",
+    "MendOffer",
+    "MendRecord",
     "MountStart",
     "Mounts",
     "NacaAerofoil",
@@ -167,10 +204,13 @@ __all__ = [
     "Panel",
     "PartName",
     "Piece",
+    "Planned",
     "Problem",
     "Progress",
     "RankedHinge",
     "Refused",
+    "Repair",
+    "RepairVerdict",
     "Scheme",
     "Seat",
     "SheetedSection",
@@ -179,6 +219,7 @@ __all__ = [
     "Slice",
     "SpliceQuestion",
     "SpliceWay",
+    "Spot",
     "Spread",
     "Stand",
     "Standing",
@@ -199,6 +240,7 @@ __all__ = [
     "__version__",
     "ago",
     "allocate_stock",
+    "alternatives",
     "balance_of",
     "bevel_gauge_svg",
     "bill_of_materials",
@@ -218,15 +260,23 @@ __all__ = [
     "hinge_marks",
     "hinges_for",
     "judge_mounts",
+    "judge_repair",
     "judge_surface",
     "lap_length",
     "ledger_csv",
+    "life_csv",
+    "life_of",
+    "look_over",
     "made_of",
+    "mend_offers",
+    "mend_records",
     "next_test",
     "offers",
     "parse_measure",
     "part_of",
+    "plan_mends",
     "plan_svg",
+    "prices_of",
     "read_aerofoil",
     "read_body_outline",
     "read_csv",
@@ -243,6 +293,7 @@ __all__ = [
     "stand",
     "standings",
     "start_airframe",
+    "start_damage",
     "start_mount",
     "start_part",
     "suggest_pieces",

@@ -3,19 +3,16 @@ that it is about."""
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import Made, Weighed, counting_on, made_of
 from ninja.errors import HttpError
 
-from .api.request_context import membership
+from .api.request_context import about, membership
 from .workshop import own_materials, visits
 from .workshop.models import WeighIn, Workshop
 from .workshop.reading import readable
-
-_NUMBER = re.compile(r"[0-9]{1,18}")
 
 
 class WorkshopInUse:
@@ -34,14 +31,10 @@ class WorkshopInUse:
             return self.get_response(request)
 
 
-#: which airframe a question is about, so that loads count on what was weighed of it
-ABOUT = "X-Airframe"
-
-
 def _weighed(request: HttpRequest, workshop: Workshop) -> Made:
     """Of the airframe that the question says it is about, where this workshop has it."""
-    number = request.headers.get(ABOUT, "")
-    if request.method != "POST" or not _NUMBER.fullmatch(number):
+    airframe = about(request, workshop) if request.method == "POST" else None
+    if airframe is None:
         return Made()
-    rows = WeighIn.objects.filter(airframe__workshop=workshop, airframe_id=int(number))
+    rows = WeighIn.objects.filter(airframe=airframe)
     return made_of([weighed for _, weighed in readable(Weighed, rows)])

@@ -330,6 +330,19 @@ class MendSchool(Entry):
     weights: MendWeights
 
 
+class LookAt(Entry):
+    """A point of the look over an aircraft that came down: what to do, why, and what it may turn out to be."""
+
+    how: str
+    why: str
+    on: Literal["wing", "tailplane", "fin", "body", "all"]
+    rank: int
+    #: stories for which it comes before all that they do not name
+    first: list[str]
+    #: kinds of damages
+    damages: list[str]
+
+
 class Hinge(Entry):
     """A way to hinge a surface: stiffness and load for each mm of it, what it weighs and takes, how it ages."""
 
@@ -444,6 +457,7 @@ class Catalogue(BaseModel):
     mounting: dict[str, Craft]
     mending: dict[str, Craft]
     mend_school: dict[str, MendSchool]
+    look: dict[str, LookAt]
     gear: dict[str, Carried]
     craft: dict[str, Hand]
     rule: dict[str, GlueRule]

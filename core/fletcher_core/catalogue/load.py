@@ -19,7 +19,7 @@ if TYPE_CHECKING:
 #: the files of `data`, each a table of that name
 FAMILIES = (
     "foam", "board", "stock", "skin", "glue", "cord", "cloth", "school", "hinge", "joining", "control", "mounting",
-    "mending", "mend_school", "gear", "craft", "rule", "scale", "prepare", "hazard",
+    "mending", "mend_school", "look", "gear", "craft", "rule", "scale", "prepare", "hazard",
 )  # fmt: skip
 
 

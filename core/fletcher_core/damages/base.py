@@ -16,6 +16,7 @@ Face = Literal["top", "bottom"]
 
 #: how sure a finding is, in words
 SURE: dict[Sure, str] = {"seen": "seen", "felt": "felt or heard", "guessed": "guessed"}
+_SURE_WORDS: dict[str, JsonValue] = dict(SURE.items())
 #: +1 upper face, -1 lower
 FACES: dict[Face, Literal[1, -1]] = {"top": 1, "bottom": -1}
 
@@ -27,7 +28,7 @@ class DamageBase(Described):
     on: On = Field("wing", json_schema_extra={"label": "on"})
     side: Side = Field("left", json_schema_extra={"label": "half"})
     at_mm: float = measure("its place", "length", 0.0, 2500.0, 200.0)
-    sure: Sure = Field("seen", json_schema_extra={"label": "how sure", "words": dict[str, JsonValue]({**SURE})})
+    sure: Sure = Field("seen", json_schema_extra={"label": "how sure", "words": _SURE_WORDS})
     note: str = Field("", max_length=400, json_schema_extra={"label": "note"})
     #: id of a picture in the workshop
     picture: str | None = Field(None, max_length=60)

@@ -29,7 +29,7 @@ from .lifting import Lifting
 from .panel import Joint, JointKind, Panel
 from .part import Part
 from .parts import Fin, Tailplane, Wing
-from .repair import Happened, LifeEntry, Plan, Plans, Repair
+from .repair import Happened, LifeEntry, MendPlan, MendPlans, Repair
 from .seat import Seat
 from .surface import Built, ControlSurface
 from .targets import Targets
@@ -64,6 +64,8 @@ __all__ = [
     "LeftOut",
     "LifeEntry",
     "Lifting",
+    "MendPlan",
+    "MendPlans",
     "NacaAerofoil",
     "Panel",
     "Part",
@@ -71,8 +73,6 @@ __all__ = [
     "Parts",
     "Peeled",
     "Piece",
-    "Plan",
-    "Plans",
     "PlateSection",
     "Problem",
     "ProfileBody",

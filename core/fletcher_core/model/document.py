@@ -10,9 +10,12 @@ from ..catalogue import OwnMaterial, with_own
 from ..fields import Described, fault
 from ..kinds import Piece
 from .airframe import PART_NAMES, Airframe, PartName
+from .repair import LifeEntry, Repair
 
 #: of one part
 MOST_SCHEMES = 12
+#: of one aircraft
+MOST_REPAIRS, MOST_ENTRIES = 100, 2000
 
 
 class Scheme(Described):
@@ -45,6 +48,10 @@ class AirframeFile(Described):
         default_factory=list, max_length=200, json_schema_extra={"label": "own materials"}
     )
 
+    #: repairs, and the log of its life; kept beside the aircraft's description, never part of its states
+    repairs: list[Repair] = Field(default_factory=list, max_length=MOST_REPAIRS, json_schema_extra={"label": "repairs"})
+    life: list[LifeEntry] = Field(default_factory=list, max_length=MOST_ENTRIES, json_schema_extra={"label": "log"})
+
     @model_validator(mode="wrap")
     @classmethod
     def _with_its_materials(cls, data: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
@@ -70,6 +77,9 @@ class AirframeFile(Described):
                 raise fault("schemes", f"The {name} has no scheme.", "Every part that is described needs one.")
             if len(own) > MOST_SCHEMES:
                 raise fault("schemes", f"The {name} has too many schemes.", f"At most {MOST_SCHEMES}.")
+        for label, listed in (("repairs", self.repairs), ("life", self.life)):
+            if len({one.id for one in listed}) != len(listed):
+                raise fault(label, "Two of them share one id.", "Each needs its own.")
         for part, chosen in self.chosen.items():
             if chosen not in {s.id for s in self.schemes_of(part)}:
                 raise fault("chosen", "The chosen scheme is not among the schemes.", "Choose one of them, or none.")

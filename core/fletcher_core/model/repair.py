@@ -48,22 +48,22 @@ class Happened(Described):
     damp: float = measure("damp of the air today", "percent", 0.05, 1.0, 0.5)
 
 
-class Plan(Described):
+class MendPlan(Described):
     """What is done, in its order."""
 
     mends: list[Mend] = Field(default_factory=list, max_length=MOST_MENDS, json_schema_extra={"label": "mends"})
 
 
-class Plans(Described):
+class MendPlans(Described):
     """For today, for good, for looks."""
 
-    today: Plan = Field(default_factory=Plan)
-    good: Plan = Field(default_factory=Plan)
-    looks: Plan = Field(default_factory=Plan)
+    today: MendPlan = Field(default_factory=MendPlan)
+    good: MendPlan = Field(default_factory=MendPlan)
+    looks: MendPlan = Field(default_factory=MendPlan)
 
-    def of(self, aim: Aim) -> Plan:
+    def of(self, aim: Aim) -> MendPlan:
         """One of them."""
-        found: Plan = getattr(self, aim)
+        found: MendPlan = getattr(self, aim)
         return found
 
 
@@ -81,7 +81,7 @@ class Repair(Described):
         default_factory=list, max_length=MOST_DAMAGES, json_schema_extra={"label": "what is hurt"}
     )
     limit_min: float = measure("minutes that there are today", "number", 1.0, 1440.0, 30.0)
-    plans: Plans = Field(default_factory=Plans)
+    plans: MendPlans = Field(default_factory=MendPlans)
     doing: Aim = words("the plan that is done", "today", today="for today", good="for good", looks="for looks")
     #: step of that plan -> when it was ticked
     ticked: dict[Annotated[str, Field(max_length=80)], Annotated[str, Field(max_length=40)]] = Field(

@@ -1,6 +1,31 @@
 """Damage and mending: sound, broken and mended of one computation, plans, what may fly, and an aircraft's life."""
 
 from .judge import judge_repair
+from .life import Life, MendRecord, life_csv, life_of, mend_records
+from .look import Look, look_over
+from .plan import Alternatives, Planned, alternatives, plan_mends
+from .prices import prices_of
+from .start import DamageStart, MendOffer, Spot, mend_offers, start_damage
 from .told import RepairVerdict
 
-__all__ = ["RepairVerdict", "judge_repair"]
+__all__ = [
+    "Alternatives",
+    "DamageStart",
+    "Life",
+    "Look",
+    "MendOffer",
+    "MendRecord",
+    "Planned",
+    "RepairVerdict",
+    "Spot",
+    "alternatives",
+    "judge_repair",
+    "life_csv",
+    "life_of",
+    "look_over",
+    "mend_offers",
+    "mend_records",
+    "plan_mends",
+    "prices_of",
+    "start_damage",
+]

@@ -20,7 +20,6 @@ from ..kinds import kind_of
 from ..loads import AIR_DENSITY, GRAVITY
 from ..mends import Aim, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
-from ..parts import PARTS
 from ..report.judgement import Margins
 from ..report.lines import answers_drawn
 from ..report.verdict import Verdict
@@ -42,6 +41,7 @@ from .told import (
     RepairVerdict,
     StateFigures,
     Worth,
+    part_label,
 )
 
 Array = NDArray[np.float64]
@@ -187,8 +187,7 @@ def _part(
     good = min(told["mended"].unlucky, 1.0) * airframe.flight.load_factor
     bends = [told[s].bend_mm for s in ("mended", "sound")]
     softer = None if bends[0] is None or bends[1] is None else abs(bends[0].value) / max(abs(bends[1].value), 1e-9)
-    kind = PARTS[scheme.part]
-    label = f"{side} half of the {scheme.part}" if side is not None else kind.label.lower()
+    label = part_label(scheme.part, side)
     left = _ratio(states["broken"], sound)
     says = (
         f"brings back {100 * back.value:.0f} % of the strength ({100 * back.low:.0f} to {100 * back.high:.0f})"

@@ -20,7 +20,7 @@ from ..damages import Damage, On, damage_kind
 from ..fields import Problem, Refused
 from ..joints import BondTest
 from ..mends import MEND_KINDS, Aim, Mend, Place, mend_kind
-from ..model import Airframe, Plan, Repair, Scheme
+from ..model import Airframe, MendPlan, Repair, Scheme
 from ..shelf import ShelfItem
 from ..units import System
 from .judge import FOR_GOOD, judge_repair, mend_told, sides
@@ -440,7 +440,7 @@ def _again(
     system: System,
 ) -> tuple[float, float]:
     """(strength back in the unlucky one of ten, share of what is asked) by the full model."""
-    plans = repair.plans.model_copy(update={aim: Plan(mends=mends)})
+    plans = repair.plans.model_copy(update={aim: MendPlan(mends=mends)})
     told = judge_repair(airframe, schemes, repair.model_copy(update={"plans": plans}), aim, system, tests)
     return min((p.back.low for p in told.parts), default=1.0), told.share
 

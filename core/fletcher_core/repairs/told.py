@@ -10,9 +10,15 @@ from ..analysis.estimate import Estimate
 from ..damages import On, Side
 from ..loads import Unit
 from ..mends import Aim
+from ..parts import PARTS
 from ..report.verdict import RibbonPiece, State
 
 Go = Literal["go", "gently", "no"]
+
+
+def part_label(part: On, side: Side | None) -> str:
+    """ "left half of the wing", "fuselage"."""
+    return f"{side} half of the {part}" if side is not None else PARTS[part].label.lower()
 
 
 class StateFigures(BaseModel):

@@ -8,7 +8,9 @@ from typing import Any, cast, get_args
 
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import (
+    DAMAGE_KINDS,
     KINDS,
+    MEND_KINDS,
     MOUNT_KINDS,
     PRESETS,
     Airframe,
@@ -25,7 +27,9 @@ from fletcher_core import (
     Flight,
     FoldedBoard,
     Gear,
+    Happened,
     Joint,
+    LifeEntry,
     MeasureError,
     MeasureKind,
     NacaAerofoil,
@@ -34,6 +38,7 @@ from fletcher_core import (
     Piece,
     Problem,
     Refused,
+    Repair,
     Seat,
     SheetedSection,
     Slice,
@@ -101,9 +106,13 @@ STATIONS, MOVING_STATIONS = 61, 31
 
 _PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
 _MOUNTS: tuple[type[BaseModel], ...] = tuple(kind.model for kind in MOUNT_KINDS.values())
+_MENDING: tuple[type[BaseModel], ...] = (
+    *(kind.model for kind in DAMAGE_KINDS.values()),
+    *(kind.model for kind in MEND_KINDS.values()),
+)
 _DESCRIBED: tuple[type[BaseModel], ...] = (
     Airframe, Targets, Flight, Panel, Joint, Seat, ControlSurface, NacaAerofoil, FlatPlate, FoldedBoard, SheetedSection,
-    Core, Tailplane, Fin, Gear, Balancing, *_PIECES, *_MOUNTS,
+    Core, Tailplane, Fin, Gear, Balancing, Happened, Repair, LifeEntry, *_PIECES, *_MOUNTS, *_MENDING,
 )  # fmt: skip
 
 
@@ -118,7 +127,7 @@ def _limits() -> dict[str, dict[str, dict[str, Any]]]:
             flat = {**next((o for o in node.get("anyOf", []) if o.get("type") != "null"), {}), **node}
             fields[name] = {k: flat[k] for k in kept if k in flat}
         kind = fields.get("kind", {}).get("default")
-        table[str(kind) if model in _PIECES or model in _MOUNTS else model.__name__] = fields
+        table[str(kind) if model in (*_PIECES, *_MOUNTS, *_MENDING) else model.__name__] = fields
     return table
 
 

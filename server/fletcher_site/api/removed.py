@@ -11,7 +11,7 @@ from ninja import Router
 from ninja.errors import HttpError
 
 from ..workshop import removal, storage
-from ..workshop.models import Airframe, WeighIn
+from ..workshop.models import Airframe, LifeEntry, Repair, WeighIn
 from .ids import Id
 from .request_context import membership, person, signed_in, units
 from .shapes import Problems, RemovedOut, TakenBack
@@ -46,7 +46,7 @@ def take_back(request: HttpRequest, kind: removal.Kind, row_id: Id) -> TakenBack
 
 
 #: stored documents that are told where they cannot be read
-Table = Literal["airframe", "material", "stock", "bond", "weighing"]
+Table = Literal["airframe", "material", "stock", "bond", "weighing", "repair", "life"]
 
 
 @router.get("/raw/{table}/{int:row_id}", response={200: None, 404: Problems}, operation_id="take_raw")
@@ -56,6 +56,8 @@ def take_raw(request: HttpRequest, table: Table, row_id: Id) -> HttpResponse:
     rows: dict[Table, Any] = {
         "airframe": shop.airframes, "material": shop.materials, "stock": shop.stock, "bond": shop.bonds,
         "weighing": WeighIn.objects.filter(airframe__workshop=shop, airframe__removed__isnull=True),
+        "repair": Repair.objects.filter(airframe__workshop=shop, airframe__removed__isnull=True),
+        "life": LifeEntry.objects.filter(airframe__workshop=shop, airframe__removed__isnull=True),
     }  # fmt: skip
     row = rows[table].filter(pk=row_id).first()
     if row is None:

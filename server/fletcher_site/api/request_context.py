@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any, cast, get_args
 
 from django.contrib.auth.models import AnonymousUser, User
@@ -11,7 +12,7 @@ from ninja.errors import HttpError
 from ninja.security import SessionAuth
 from ninja.utils import check_csrf
 
-from ..workshop.models import Membership
+from ..workshop.models import Airframe, Membership, Workshop
 
 #: signed in by session, CSRF checked on every change
 signed_in = SessionAuth(csrf=True)
@@ -43,6 +44,18 @@ def membership(request: HttpRequest) -> Membership:
     if found is None:
         raise HttpError(403, "This account belongs to no workshop.")
     request._membership = (user.pk, found)  # type: ignore[attr-defined]
+    return found
+
+
+#: which airframe a question is about
+ABOUT = "X-Airframe"
+_NUMBER = re.compile(r"[0-9]{1,18}")
+
+
+def about(request: HttpRequest, workshop: Workshop) -> Airframe | None:
+    """The airframe that a question says it is about, where this workshop has it."""
+    number = request.headers.get(ABOUT, "")
+    found: Airframe | None = workshop.airframes.filter(pk=int(number)).first() if _NUMBER.fullmatch(number) else None
     return found
 
 

@@ -55,7 +55,7 @@ class Problems(Schema):
 class UnreadableOut(Schema):
     """A stored document that cannot be read: what is wrong; the raw one can be taken away."""
 
-    table: Literal["airframe", "material", "stock", "bond", "weighing"]
+    table: Literal["airframe", "material", "stock", "bond", "weighing", "repair", "life"]
     id: int
     name: str
     what: str
@@ -293,7 +293,7 @@ class AirframesOut(Schema):
 class RemovedOut(Schema):
     """Something that was removed and can be taken back."""
 
-    kind: Literal["airframe", "scheme", "material", "stock", "bond", "weighing"]
+    kind: Literal["airframe", "scheme", "material", "stock", "bond", "weighing", "repair", "life"]
     id: int
     name: str
     who: str

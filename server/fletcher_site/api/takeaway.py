@@ -23,9 +23,9 @@ from fletcher_core import (
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from ..workshop import own_materials
-from ..workshop.models import Workshop
-from .request_context import membership, signed_in, units
+from ..workshop import mending, own_materials
+from ..workshop.models import Airframe, Workshop
+from .request_context import about, membership, signed_in, units
 from .shapes import Problems
 
 router = Router(tags=["take away"], auth=signed_in)
@@ -49,11 +49,14 @@ def _name(text: str) -> str:
     return re.sub(r"[^a-z0-9]+", "-", text.lower()).strip("-")[:60] or "airframe"
 
 
-def _text(wanted: Wanted, system: System, workshop: Workshop) -> str:
+def _text(wanted: Wanted, system: System, workshop: Workshop, airframe: Airframe | None) -> str:
     file = wanted.file
     if wanted.what == "airframe":
         # with the workshop's own materials, so that it can be read anywhere
         file = file.model_copy(update={"materials": own_materials.named_in(workshop, file.model_dump_json())})
+        if airframe is not None:
+            more = {"repairs": mending.repairs_of(airframe), "life": mending.life_of(airframe)}
+            file = file.model_copy(update=more)
         return file.model_dump_json(indent=1) + "\n"
     scheme = next((s for s in file.schemes if s.id == wanted.scheme_id), None)
     if scheme is None:
@@ -91,7 +94,9 @@ def take_away(request: HttpRequest, wanted: Wanted) -> HttpResponse:
     """A file: the airframe as JSON, the ledger as CSV, plan or slice as SVG (1:1 or to fit a page), the flat
     pattern of a folded wing, the aerofoil."""
     ending, content = _TYPES.get(wanted.what, ("svg", "image/svg+xml"))
-    answer = HttpResponse(_text(wanted, units(request), membership(request).workshop), content_type=content)
+    shop = membership(request).workshop
+    told = _text(wanted, units(request), shop, about(request, shop))
+    answer = HttpResponse(told, content_type=content)
     stem = _name(
         f"{wanted.file.airframe.name}-{wanted.what}" if wanted.what != "airframe" else wanted.file.airframe.name
     )

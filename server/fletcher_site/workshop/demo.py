@@ -17,7 +17,7 @@ from django.utils import timezone
 from fletcher_core import AirframeFile, BondTest, OwnMaterial, Problem, Refused, Weighed, build, read_label
 
 from . import own_materials, quota, removal, shelf, storage
-from .models import Airframe, Membership, Revision, Scheme, WeighIn, Workshop
+from .models import Airframe, LifeEntry, Membership, Repair, Revision, Scheme, WeighIn, Workshop
 
 FOLDER = Path(settings.ROOT) / "demo"
 #: how long a visitor's copy is kept after the last visit
@@ -87,7 +87,8 @@ def _fill(workshop: Workshop, user: User) -> None:
     for original, copy in zip(sorted(originals), copies, strict=True):
         _copy(Scheme.objects.filter(airframe_id=original), airframe=copy)
         _copy(Revision.objects.filter(airframe_id=original), airframe=copy, who=user)
-        _copy(WeighIn.objects.filter(airframe_id=original), airframe=copy, who=user)
+        for kept in (WeighIn, Repair, LifeEntry):
+            _copy(kept.objects.filter(airframe_id=original), airframe=copy, who=user)
 
 
 def visitor(name: str) -> User | None:

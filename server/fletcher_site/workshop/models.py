@@ -214,3 +214,62 @@ class WeighIn(Removable):
 
     class Meta:
         ordering = ["pk"]
+
+
+class Repair(Removable):
+    """One repair of an airframe, as a document, and the version that the next save must name."""
+
+    airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="repairs")
+    #: its id within the airframe's file
+    key = models.CharField(max_length=40)
+    document = models.JSONField()
+    version = models.PositiveIntegerField(default=1)
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+    updated = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-pk"]
+        constraints = [models.UniqueConstraint(fields=["airframe", "key"], condition=_THERE, name="repair_key_once")]
+
+
+class RepairState(models.Model):
+    """What a repair was before a save; the oldest go when there are many."""
+
+    repair = models.ForeignKey(Repair, on_delete=models.CASCADE, related_name="states")
+    number = models.PositiveIntegerField()
+    document = models.JSONField()
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-number"]
+        constraints = [models.UniqueConstraint(fields=["repair", "number"], name="repair_state_once")]
+
+
+class LifeEntry(Removable):
+    """One line of the log of an airframe's life, as a document."""
+
+    airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="life")
+    key = models.CharField(max_length=40)
+    document = models.JSONField()
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [models.UniqueConstraint(fields=["airframe", "key"], condition=_THERE, name="entry_key_once")]
+
+
+class RepairPicture(Removable):
+    """A picture of a damage or a mend: a JPEG, made small, without what the camera wrote into it."""
+
+    airframe = models.ForeignKey(Airframe, on_delete=models.CASCADE, related_name="repair_pictures")
+    key = models.CharField(max_length=60)
+    picture = models.BinaryField()
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    when = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [models.UniqueConstraint(fields=["airframe", "key"], condition=_THERE, name="picture_key_once")]

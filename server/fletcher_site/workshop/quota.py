@@ -12,7 +12,9 @@ from .models import Workshop
 #: rows of each kind; airframe files limit schemes and pieces themselves
 AIRFRAMES, MATERIALS, STOCK, BONDS, PICTURES = 300, 200, 1000, 2000, 500
 #: of one airframe
-WEIGHINGS = 200
+WEIGHINGS, REPAIRS, ENTRIES, REPAIR_PICTURES = 200, 100, 2000, 200
+#: earlier states of one repair
+REPAIR_STATES = 60
 _MB = 1_000_000
 
 
@@ -52,6 +54,15 @@ UPDATE workshop_workshop w SET bytes_used =
   + (SELECT COALESCE(SUM(LENGTH(document::text) + COALESCE(LENGTH(picture), 0)), 0)
         FROM workshop_bondtest WHERE workshop_id = w.id)
   + (SELECT COALESCE(SUM(LENGTH(i.document::text) + LENGTH(i.note)), 0) FROM workshop_weighin i
+        JOIN workshop_airframe a ON a.id = i.airframe_id WHERE a.workshop_id = w.id)
+  + (SELECT COALESCE(SUM(LENGTH(i.document::text)), 0) FROM workshop_repair i
+        JOIN workshop_airframe a ON a.id = i.airframe_id WHERE a.workshop_id = w.id)
+  + (SELECT COALESCE(SUM(LENGTH(s.document::text)), 0) FROM workshop_repairstate s
+        JOIN workshop_repair i ON i.id = s.repair_id
+        JOIN workshop_airframe a ON a.id = i.airframe_id WHERE a.workshop_id = w.id)
+  + (SELECT COALESCE(SUM(LENGTH(i.document::text)), 0) FROM workshop_lifeentry i
+        JOIN workshop_airframe a ON a.id = i.airframe_id WHERE a.workshop_id = w.id)
+  + (SELECT COALESCE(SUM(LENGTH(i.picture)), 0) FROM workshop_repairpicture i
         JOIN workshop_airframe a ON a.id = i.airframe_id WHERE a.workshop_id = w.id)
 """
 

@@ -12,10 +12,22 @@ from django.utils import timezone
 from fletcher_core import Problem, Refused, ShelfItem, System, current_catalogue
 
 from . import own_materials, quota, reading, storage
-from .models import Airframe, BondTest, OwnMaterial, Removable, Scheme, StockItem, WeighIn, Workshop
+from .models import (
+    Airframe,
+    BondTest,
+    LifeEntry,
+    OwnMaterial,
+    Removable,
+    Repair,
+    RepairPicture,
+    Scheme,
+    StockItem,
+    WeighIn,
+    Workshop,
+)
 
 DAYS = 30
-Kind = Literal["airframe", "scheme", "material", "stock", "bond", "weighing"]
+Kind = Literal["airframe", "scheme", "material", "stock", "bond", "weighing", "repair", "life"]
 
 #: more than so many are not listed
 _MOST = 500
@@ -50,6 +62,15 @@ def _weighing_name(row: WeighIn) -> str:
     return f"weighing of {_label(row.document, 'of', 'a part')}, {row.airframe.name}, {row.when.date().isoformat()}"
 
 
+def _repair_name(row: Repair) -> str:
+    return f"repair {_label(row.document, 'name', _label(row.document, 'day', ''))}, {row.airframe.name}"
+
+
+def _life_name(row: LifeEntry) -> str:
+    told = f"{_label(row.document, 'what', 'entry')}, {_label(row.document, 'day', '')}"
+    return f"{told}, {row.airframe.name}"
+
+
 def listed(workshop: Workshop, system: System) -> list[Removed]:
     """What can be taken back, the latest first."""
 
@@ -66,6 +87,10 @@ def listed(workshop: Workshop, system: System) -> list[Removed]:
     found += [Removed("bond", row, _bond_name(row)) for row in rows(BondTest, workshop=workshop).defer("picture")]
     for row in rows(WeighIn, airframe__workshop=workshop, airframe__removed__isnull=True).select_related("airframe"):
         found.append(Removed("weighing", row, _weighing_name(row)))
+    for row in rows(Repair, airframe__workshop=workshop, airframe__removed__isnull=True).select_related("airframe"):
+        found.append(Removed("repair", row, _repair_name(row)))
+    for row in rows(LifeEntry, airframe__workshop=workshop, airframe__removed__isnull=True).select_related("airframe"):
+        found.append(Removed("life", row, _life_name(row)))
     return sorted(found, key=lambda r: r.row.removed, reverse=True)[:_MOST]
 
 
@@ -161,12 +186,31 @@ def take_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str 
                 raise quota.full("weighings", quota.WEIGHINGS, "weighings of this airframe")
             _back(row)
             return _weighing_name(row)
+        case "repair" | "life":
+            return _of_an_airframe(workshop, kind, pk)
+
+
+def _of_an_airframe(workshop: Workshop, kind: Literal["repair", "life"], pk: int) -> str | None:
+    """A repair or an entry of the log, back where it was."""
+    row = _row(
+        Repair if kind == "repair" else LifeEntry, pk, airframe__workshop=workshop, airframe__removed__isnull=True
+    )
+    if row is None:
+        return None
+    there = row.airframe.repairs if kind == "repair" else row.airframe.life
+    most = quota.REPAIRS if kind == "repair" else quota.ENTRIES
+    if there.count() >= most:
+        raise quota.full("repairs" if kind == "repair" else "log", most, "of this airframe")
+    if there.filter(key=row.key).exists():
+        raise _refused("It is here again already.", "Nothing needs to be done.")
+    _back(row)
+    return _repair_name(row) if kind == "repair" else _life_name(row)
 
 
 def put_away() -> int:
     """Delete what nobody took back in time; how many."""
     count = 0
-    for model in (Airframe, Scheme, OwnMaterial, StockItem, BondTest, WeighIn):
+    for model in (Airframe, Scheme, OwnMaterial, StockItem, BondTest, WeighIn, Repair, LifeEntry, RepairPicture):
         gone, _ = model.with_removed.filter(removed__lte=_oldest()).delete()
         count += gone
     return count

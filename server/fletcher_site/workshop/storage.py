@@ -13,7 +13,7 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 from fletcher_core import AirframeFile, CannotRead, Problem, Refused, build, evaluate, read_file, stand, upgraded
 
-from . import own_materials, quota
+from . import mending, own_materials, quota
 from .changes import changes
 from .models import Airframe, Revision, Scheme, Workshop
 from .reading import Unreadable
@@ -159,7 +159,7 @@ def _write(airframe: Airframe, file: AirframeFile, who: User | None) -> None:
             row.position, row.removed = None, timezone.now()
             row.removed_by = who
             row.save(update_fields=["position", "removed", "removed_by"])
-    document = file.model_dump(mode="json")
+    document = file.model_copy(update={"repairs": [], "life": []}).model_dump(mode="json")
     what = _changes(before.document, document) if before else ["the first save"]
     _revise(airframe, document, who, what)
 
@@ -228,6 +228,7 @@ def create(workshop: Workshop, file: AirframeFile, who: User | None) -> Airframe
             chosen=file.chosen,
         )
         _write(airframe, file, who)
+        mending.take_in(airframe, file.repairs, file.life, who)
     return airframe
 
 

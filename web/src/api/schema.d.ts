@@ -64,6 +64,143 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/airframes/{airframe_id}/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Life */
+        get: operations["life"];
+        put?: never;
+        /** Add Life */
+        post: operations["add_life"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/life.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Life As Csv */
+        get: operations["life_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/life/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Life
+         * @description It can be taken back for 30 days.
+         */
+        delete: operations["remove_life"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/repair-pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Picture
+         * @description Made small and stripped; the same id once more is the same picture sent again.
+         */
+        put: operations["keep_repair_picture"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/repair-pictures/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Repair Picture */
+        get: operations["repair_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Repairs */
+        get: operations["list_repairs"];
+        put?: never;
+        /**
+         * Add Repair
+         * @description One that is there already under this id, and is the same, is told as it is: it was sent twice.
+         */
+        post: operations["add_repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/airframes/{airframe_id}/repairs/{repair_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Repair
+         * @description What it was before is kept; a save that was made from an older version is refused, with the newest.
+         */
+        put: operations["save_repair"];
+        post?: never;
+        /**
+         * Remove Repair
+         * @description It can be taken back for 30 days.
+         */
+        delete: operations["remove_repair"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/airframes/{airframe_id}/revisions": {
         parameters: {
             query?: never;
@@ -628,6 +765,146 @@ export interface paths {
          * @description Put it back in its place.
          */
         post: operations["take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/damage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Damage
+         * @description A damage of usual size where somebody pointed, and the sticks that it might be of.
+         */
+        post: operations["start_damage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge
+         * @description Sound, broken, mended; minutes, grams; whether it may fly.
+         */
+        post: operations["judge_repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What to look at, in which order, after what happened.
+         */
+        post: operations["look_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offers
+         * @description Every kind of mend for a damage, in usual sizes.
+         */
+        post: operations["mend_offers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description The best plan for today, for good or for looks.
+         */
+        post: operations["plan_mends"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Records
+         * @description What became of each kind of mend in this workshop.
+         */
+        get: operations["mend_records"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repairs/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ways
+         * @description Ways to mend one damage, ranked as a school ranks them.
+         */
+        post: operations["ways_to_mend"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1323,8 +1600,12 @@ export interface components {
              * @constant
              */
             format: "fletcher-airframe";
+            /** Life */
+            life?: components["schemas"]["LifeEntry"][];
             /** Materials */
             materials?: components["schemas"]["OwnMaterial"][];
+            /** Repairs */
+            repairs?: components["schemas"]["Repair"][];
             /** Schemes */
             schemes: components["schemas"]["Scheme"][];
             /**
@@ -1340,6 +1621,58 @@ export interface components {
             airframes: components["schemas"]["Card"][];
             /** Unreadable */
             unreadable: components["schemas"]["UnreadableOut"][];
+        };
+        /**
+         * Alternative
+         * @description One way to mend one damage: `back` is of what the sound part stands there, were it the only damage.
+         */
+        Alternative: {
+            /** Back */
+            back: number;
+            /** Front */
+            front: boolean;
+            /** Grams */
+            grams: number;
+            /** In Box */
+            in_box: boolean;
+            /** Label */
+            label: string;
+            /** Looks */
+            looks: number;
+            /** Mends */
+            mends: (components["schemas"]["GlueBreak"] | components["schemas"]["PriseReglue"] | components["schemas"]["SpliceStick"] | components["schemas"]["NewStick"] | components["schemas"]["GlueIn"] | components["schemas"]["Bind"] | components["schemas"]["Splint"] | components["schemas"]["Patch"] | components["schemas"]["ClothPatch"] | components["schemas"]["Graft"] | components["schemas"]["CordRound"] | components["schemas"]["Heat"] | components["schemas"]["Straighten"] | components["schemas"]["Filler"] | components["schemas"]["NewHinge"] | components["schemas"]["Swap"])[];
+            /** Minutes */
+            minutes: number;
+            /** Price */
+            price: number | null;
+            /** Ready Min */
+            ready_min: number;
+            /** Score */
+            score: number;
+            /** Scores */
+            scores: {
+                [key: string]: number;
+            };
+            /** Waits Min */
+            waits_min: number;
+            /** What */
+            what: string[];
+        };
+        /**
+         * Alternatives
+         * @description Every way that was tried on one damage, the best of the asked school first.
+         */
+        Alternatives: {
+            /** Alternatives */
+            alternatives: components["schemas"]["Alternative"][];
+            /** Damage */
+            damage: string;
+            /** School */
+            school: string;
+            /** Schools */
+            schools: components["schemas"]["MendSchoolTold"][];
+            /** Tried */
+            tried: number;
         };
         /**
          * Balance
@@ -1636,6 +1969,59 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * Bent
+         * @description A part that has taken a set.
+         */
+        Bent: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /**
+             * Bent Deg
+             * @default 2
+             */
+            bent_deg: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * Twisted Deg
+             * @default 0
+             */
+            twisted_deg: number;
+        };
+        /**
          * Better
          * @description The lightest so far that was seen to do what is wanted, by the full model; another may still be lighter.
          */
@@ -1647,6 +2033,51 @@ export interface components {
              */
             kind: "better";
             point: components["schemas"]["Point"];
+        };
+        /**
+         * Bind
+         * @description Thread wound round a split stick, turn by turn, and wetted with thin glue.
+         */
+        Bind: {
+            /**
+             * From Mm
+             * @default 0
+             */
+            from_mm: number;
+            /**
+             * Glue
+             * @default ca_standard
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bind";
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Thread Mm
+             * @default 0.3
+             */
+            thread_mm: number;
+            /**
+             * To Mm
+             * @default 100
+             */
+            to_mm: number;
         };
         /**
          * Block
@@ -2252,6 +2683,54 @@ export interface components {
             y_mm: number;
         };
         /**
+         * Broken
+         * @description A rod, tube, strip or spar broken across.
+         */
+        Broken: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "broken";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+        };
+        /**
          * Card
          * @description An airframe on the list, drawn from above; its line is that of its weakest part.
          */
@@ -2486,6 +2965,52 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /**
+         * ClothPatch
+         * @description Cloth and resin over it.
+         */
+        ClothPatch: {
+            /**
+             * Beyond Mm
+             * @default 30
+             */
+            beyond_mm: number;
+            /**
+             * Cloth G M2
+             * @default 49
+             */
+            cloth_g_m2: number;
+            /**
+             * Face
+             * @default both
+             * @enum {string}
+             */
+            face: "both" | "top" | "bottom";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cloth_patch";
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Material
+             * @default glass_woven
+             */
+            material: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+        };
         /** Conflict */
         Conflict: {
             /** Changed */
@@ -2678,6 +3203,41 @@ export interface components {
             y_to_mm: number;
         };
         /**
+         * CordRound
+         * @description A cord let into the edge round the damage.
+         */
+        CordRound: {
+            /**
+             * Beyond Mm
+             * @default 80
+             */
+            beyond_mm: number;
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cord_round";
+            /**
+             * Material
+             * @default cord_polyester
+             */
+            material: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * Core
          * @description What the part is cut, moulded or folded from.
          */
@@ -2701,6 +3261,87 @@ export interface components {
              * @enum {string}
              */
             peeled: "none" | "top" | "bottom" | "both";
+        };
+        /**
+         * Crack
+         * @description A crack across the part.
+         */
+        Crack: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /**
+             * Deep Mm
+             * @default 10
+             */
+            deep_mm: number;
+            /**
+             * Edges
+             * @default clean
+             * @enum {string}
+             */
+            edges: "clean" | "ragged";
+            /**
+             * Face
+             * @default bottom
+             * @enum {string}
+             */
+            face: "top" | "bottom";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "crack";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Skin Torn
+             * @default true
+             */
+            skin_torn: boolean;
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * Through
+             * @default through
+             * @enum {string}
+             */
+            through: "through" | "deep";
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 1
+             */
+            x_to: number;
         };
         /**
          * CrossSheet
@@ -2765,6 +3406,80 @@ export interface components {
              */
             y_to_mm: number;
         };
+        /**
+         * Crushed
+         * @description Foam that was pressed past its plateau.
+         */
+        Crushed: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /**
+             * Deep Mm
+             * @default 15
+             */
+            deep_mm: number;
+            /**
+             * Face
+             * @default bottom
+             * @enum {string}
+             */
+            face: "top" | "bottom";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "crushed";
+            /**
+             * Long Mm
+             * @default 60
+             */
+            long_mm: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Strain
+             * @default 0.4
+             */
+            strain: number;
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 0.2
+             */
+            x_to: number;
+        };
         /** CsvText */
         CsvText: {
             /** Text */
@@ -2811,6 +3526,62 @@ export interface components {
             item: number;
             /** Piece */
             piece: number;
+        };
+        /**
+         * DamageOffer
+         * @description A kind of damage that may be put down.
+         */
+        DamageOffer: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Look */
+            look: string;
+            /** Mark */
+            mark: string;
+            /** Of Stick */
+            of_stick: boolean;
+            /** On */
+            on: string[];
+        };
+        /**
+         * DamageStart
+         * @description A damage in usual sizes, and the sticks that it might be of.
+         */
+        DamageStart: {
+            /** Damage */
+            damage: components["schemas"]["Crack"] | components["schemas"]["Slit"] | components["schemas"]["Broken"] | components["schemas"]["Split"] | components["schemas"]["TornOut"] | components["schemas"]["Crushed"] | components["schemas"]["Missing"] | components["schemas"]["Wrinkle"] | components["schemas"]["JointSprung"] | components["schemas"]["HingeTorn"] | components["schemas"]["Bent"] | components["schemas"]["GearHurt"];
+            /** Sticks */
+            sticks: components["schemas"]["StickOffer"][];
+        };
+        /**
+         * DamageTold
+         * @description One damage: its words, whether it is seen to, and what to look for round it.
+         */
+        DamageTold: {
+            /** Check */
+            check: string;
+            /** Grounds */
+            grounds: boolean;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Mends */
+            mends: string[];
+            /** Seen To */
+            seen_to: boolean;
+            /** Sure */
+            sure: string;
+            /** Where */
+            where: string;
+        };
+        /** DamageWish */
+        DamageWish: {
+            file: components["schemas"]["AirframeFile"];
+            repair: components["schemas"]["Repair"];
+            spot: components["schemas"]["Spot"];
         };
         /**
          * Diagonals
@@ -2918,6 +3689,32 @@ export interface components {
             share: number;
         };
         /**
+         * EdgeStep
+         * @description Where a mend ends: how many times stiffer it is inside than just beyond.
+         */
+        EdgeStep: {
+            /** Hard */
+            hard: boolean;
+            /** Label */
+            label: string;
+            /** Mend */
+            mend: string;
+            /** Says */
+            says: string;
+            /** Times */
+            times: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /** EntryOut */
+        EntryOut: {
+            entry: components["schemas"]["LifeEntry"];
+            /** Id */
+            id: number;
+            /** Who */
+            who: string;
+        };
+        /**
          * Estimate
          * @description A figure with its 10th and 90th percentile.
          */
@@ -2956,6 +3753,31 @@ export interface components {
             spread: number[];
             /** Unit */
             unit: string;
+        };
+        /**
+         * Filler
+         * @description Light filler, sanded level.
+         */
+        Filler: {
+            /**
+             * Fills
+             * @default 1
+             */
+            fills: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "filler";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
         };
         /**
          * Fin
@@ -3567,6 +4389,55 @@ export interface components {
             item: components["schemas"]["ShelfItem"];
         };
         /**
+         * GearHurt
+         * @description Something that is carried, or what holds it.
+         */
+        GearHurt: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gear";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default body
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * What
+             * @default servo
+             * @enum {string}
+             */
+            what: "servo" | "motor" | "propeller" | "battery" | "wing_seat" | "push_rod" | "other";
+        };
+        /**
          * GearPlate
          * @description A plate glued in or under, with a bent wire held on it.
          */
@@ -3679,6 +4550,64 @@ export interface components {
             };
             /** Tests */
             tests: number;
+        };
+        /**
+         * GlueBreak
+         * @description The faces of a break glued to each other.
+         */
+        GlueBreak: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "glue_break";
+            /** Meets */
+            meets?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Prepared
+             * @default prepared
+             * @enum {string}
+             */
+            prepared: "prepared" | "as_it_is" | "waxed";
+        };
+        /**
+         * GlueIn
+         * @description A loose stick glued into its slot again.
+         */
+        GlueIn: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "glue_in";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
         };
         /** GlueQuestion */
         GlueQuestion: {
@@ -3817,6 +4746,39 @@ export interface components {
             wide_mm: number;
         };
         /**
+         * Graft
+         * @description A new block glued in with two seams, and carved to shape.
+         */
+        Graft: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "graft";
+            /** Material */
+            material?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Prepared
+             * @default prepared
+             * @enum {string}
+             */
+            prepared: "prepared" | "as_it_is" | "waxed";
+        };
+        /**
          * GroupLine
          * @description Pieces of one group together: what they weigh and what would be lost without all of them.
          */
@@ -3850,6 +4812,40 @@ export interface components {
             lay_g?: number | null;
             /** Plugged */
             plugged?: boolean | null;
+        };
+        /**
+         * Happened
+         * @description What happened, and the day's air.
+         */
+        Happened: {
+            /**
+             * Air C
+             * @default 15
+             */
+            air_C: number;
+            /**
+             * Damp
+             * @default 0.5
+             */
+            damp: number;
+            /**
+             * Fast
+             * @default usual
+             * @enum {string}
+             */
+            fast: "slow" | "usual" | "fast";
+            /**
+             * Hit
+             * @default grass
+             * @enum {string}
+             */
+            hit: "grass" | "turf" | "soil" | "tarmac" | "water" | "tree";
+            /**
+             * Story
+             * @default nose
+             * @enum {string}
+             */
+            story: "nose" | "wing_tip" | "flat" | "pole" | "tail" | "handling";
         };
         /**
          * Hatch
@@ -3954,6 +4950,31 @@ export interface components {
             wide_mm: number;
         };
         /**
+         * Heat
+         * @description Wrinkles and dents drawn out with hot water or a heat gun.
+         */
+        Heat: {
+            /**
+             * Heat C
+             * @default 70
+             */
+            heat_C: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heat";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * HingePart
          * @description One thing a hinge is ranked by, from 0 to 1, and how much it counts.
          */
@@ -4028,6 +5049,59 @@ export interface components {
              * @default 3
              */
             posts: number;
+        };
+        /**
+         * HingeTorn
+         * @description A control surface that hangs by less than it should.
+         */
+        HingeTorn: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hinge_torn";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Share
+             * @default 0.3
+             */
+            share: number;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * Surface
+             * @default aileron
+             */
+            surface: string;
         };
         /**
          * HoldDown
@@ -4297,6 +5371,54 @@ export interface components {
              */
             wet: boolean;
         };
+        /**
+         * JointSprung
+         * @description A glued joint of two panels that stands open over a part of its face.
+         */
+        JointSprung: {
+            /**
+             * At Mm
+             * @default 0
+             */
+            at_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "joint_sprung";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Share
+             * @default 0.4
+             */
+            share: number;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+        };
         /** JointWish */
         JointWish: {
             airframe: components["schemas"]["Airframe"];
@@ -4507,6 +5629,142 @@ export interface components {
             x_to_mm: number;
         };
         /**
+         * Life
+         * @description The whole log, summed up.
+         */
+        Life: {
+            /** Balance Mm */
+            balance_mm: number;
+            /** Flights */
+            flights: number;
+            /** Grams */
+            grams: number;
+            /** Knocks */
+            knocks: number;
+            /** Mends */
+            mends: number;
+            /** Minutes */
+            minutes: number;
+            /** Points */
+            points: components["schemas"]["LifePoint"][];
+            /** Says */
+            says: string;
+            /** Strength */
+            strength: number | null;
+            /** Weighed G */
+            weighed_g: number | null;
+        };
+        /**
+         * LifeEntry
+         * @description Something in an aircraft's life: flights, a knock, a mend, a weighing, a note.
+         */
+        LifeEntry: {
+            /** Balance Mm */
+            balance_mm?: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Flights
+             * @default 0
+             */
+            flights: number;
+            /** Grams */
+            grams?: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Repair */
+            repair?: string | null;
+            /** Strength */
+            strength?: number | null;
+            /** Weighed G */
+            weighed_g?: number | null;
+            /**
+             * What
+             * @default flights
+             * @enum {string}
+             */
+            what: "flights" | "knock" | "mend" | "weighed" | "note";
+        };
+        /**
+         * LifeOut
+         * @description The log in the order of its days, and its sums.
+         */
+        LifeOut: {
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+            life: components["schemas"]["Life"];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
+        };
+        /**
+         * LifePoint
+         * @description How it stood after one entry, sums from the first on.
+         */
+        LifePoint: {
+            /** Balance Mm */
+            balance_mm: number;
+            /** Day */
+            day: string;
+            /** Flights */
+            flights: number;
+            /** Grams */
+            grams: number;
+            /** Mends */
+            mends: number;
+            /** Strength */
+            strength: number | null;
+            /** Weighed G */
+            weighed_g: number | null;
+            /** What */
+            what: string;
+        };
+        /**
+         * Look
+         * @description All points in their order, and every kind of damage.
+         */
+        Look: {
+            /** Kinds */
+            kinds: components["schemas"]["DamageOffer"][];
+            /** Points */
+            points: components["schemas"]["LookPoint"][];
+        };
+        /**
+         * LookPoint
+         * @description One point: what to do, why, and what it may turn out to be. `on` is "all" for the whole aircraft.
+         */
+        LookPoint: {
+            /** Damages */
+            damages: string[];
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** On */
+            on: string;
+            /** Why */
+            why: string;
+        };
+        /** LookQuestion */
+        LookQuestion: {
+            file: components["schemas"]["AirframeFile"];
+            happened: components["schemas"]["Happened"];
+        };
+        /**
          * Mark
          * @description What the hinge itself is, in section: a line, or a spot of `radius` at one point; mm.
          */
@@ -4565,6 +5823,223 @@ export interface components {
             shown: string;
             /** Value */
             value: number;
+        };
+        /**
+         * MendFact
+         * @description Something else to know of a mend.
+         */
+        MendFact: {
+            /** Bad */
+            bad: boolean;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * MendOffer
+         * @description A kind of mend for a damage; `mend` in usual sizes, None where it cannot be done here, and why.
+         */
+        MendOffer: {
+            /** Aims */
+            aims: string[];
+            /** Bad */
+            bad: string;
+            /** Good */
+            good: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Mend */
+            mend: (components["schemas"]["GlueBreak"] | components["schemas"]["PriseReglue"] | components["schemas"]["SpliceStick"] | components["schemas"]["NewStick"] | components["schemas"]["GlueIn"] | components["schemas"]["Bind"] | components["schemas"]["Splint"] | components["schemas"]["Patch"] | components["schemas"]["ClothPatch"] | components["schemas"]["Graft"] | components["schemas"]["CordRound"] | components["schemas"]["Heat"] | components["schemas"]["Straighten"] | components["schemas"]["Filler"] | components["schemas"]["NewHinge"] | components["schemas"]["Swap"]) | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * MendPlan
+         * @description What is done, in its order.
+         */
+        MendPlan: {
+            /** Mends */
+            mends?: (components["schemas"]["GlueBreak"] | components["schemas"]["PriseReglue"] | components["schemas"]["SpliceStick"] | components["schemas"]["NewStick"] | components["schemas"]["GlueIn"] | components["schemas"]["Bind"] | components["schemas"]["Splint"] | components["schemas"]["Patch"] | components["schemas"]["ClothPatch"] | components["schemas"]["Graft"] | components["schemas"]["CordRound"] | components["schemas"]["Heat"] | components["schemas"]["Straighten"] | components["schemas"]["Filler"] | components["schemas"]["NewHinge"] | components["schemas"]["Swap"])[];
+        };
+        /**
+         * MendPlans
+         * @description For today, for good, for looks.
+         */
+        MendPlans: {
+            good?: components["schemas"]["MendPlan"];
+            looks?: components["schemas"]["MendPlan"];
+            today?: components["schemas"]["MendPlan"];
+        };
+        /**
+         * MendRecord
+         * @description What became of one kind of mend in this workshop.
+         */
+        MendRecord: {
+            /** Broke */
+            broke: number;
+            /** Held */
+            held: number;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * MendSchoolTold
+         * @description A school's first choice here, what it rests on and where it fails.
+         */
+        MendSchoolTold: {
+            /** Fails */
+            fails: string;
+            /** First */
+            first: string;
+            /** Label */
+            label: string;
+            /** Rests */
+            rests: string;
+            /** School */
+            school: string;
+        };
+        /**
+         * MendTold
+         * @description One mend of the plan. Minutes are of today's air.
+         */
+        MendTold: {
+            /** Cautions */
+            cautions: string[];
+            /** Facts */
+            facts: components["schemas"]["MendFact"][];
+            /** Grams */
+            grams: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Looks */
+            looks: number;
+            minutes: components["schemas"]["Estimate"];
+            /** Of */
+            of: string;
+            /** Slowest */
+            slowest: string;
+            /** Steps */
+            steps: string[];
+            /** Waits Min */
+            waits_min: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * MendedPart
+         * @description One part, or one half of it, in three columns. `unit` is of `breaks`, `holds` and `needed`.
+         */
+        MendedPart: {
+            back: components["schemas"]["Estimate"];
+            /** Balance Mm */
+            balance_mm: number;
+            broken: components["schemas"]["StateFigures"];
+            /** Case */
+            case: string;
+            grams: components["schemas"]["Estimate"];
+            /** Label */
+            label: string;
+            left: components["schemas"]["Estimate"];
+            /** Length Mm */
+            length_mm: number;
+            mended: components["schemas"]["StateFigures"];
+            /** Moved */
+            moved: string;
+            /** Needed */
+            needed: number;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin" | "body";
+            push: components["schemas"]["PushTest"] | null;
+            /** Says */
+            says: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Softer */
+            softer: number | null;
+            sound: components["schemas"]["StateFigures"];
+            /** Steps */
+            steps: components["schemas"]["EdgeStep"][];
+            /** Tail */
+            tail: string[];
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "G" | "N" | "times";
+        };
+        /**
+         * Missing
+         * @description Foam that is not there any more, through the whole depth, and the skin over it.
+         */
+        Missing: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "missing";
+            /**
+             * Long Mm
+             * @default 50
+             */
+            long_mm: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 0.15
+             */
+            x_to: number;
         };
         /**
          * ModeLine
@@ -4855,6 +6330,31 @@ export interface components {
             workshop: string;
         };
         /**
+         * NewHinge
+         * @description The torn length cut out and hinged again, with a little over at each end.
+         */
+        NewHinge: {
+            /**
+             * Hinge
+             * @default tape_bevel
+             */
+            hinge: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "new_hinge";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * NewMaterial
          * @description A copy with figures of its own; its id is made here.
          */
@@ -4878,6 +6378,31 @@ export interface components {
              * @enum {string}
              */
             table: "foam" | "board" | "stock" | "skin" | "glue" | "cord";
+        };
+        /**
+         * NewStick
+         * @description The same stick, new, in its old slot.
+         */
+        NewStick: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "new_stick";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
         };
         /**
          * NextTest
@@ -4939,6 +6464,13 @@ export interface components {
              * @default 400
              */
             y_to_mm: number;
+        };
+        /** OfDamage */
+        OfDamage: {
+            /** Damage */
+            damage: string;
+            file: components["schemas"]["AirframeFile"];
+            repair: components["schemas"]["Repair"];
         };
         /**
          * Offered
@@ -5177,6 +6709,55 @@ export interface components {
             wing: components["schemas"]["Wing"];
         };
         /**
+         * Patch
+         * @description Tape or film over it, with so much beyond it on every side; or from tip to tip.
+         */
+        Patch: {
+            /**
+             * Beyond Mm
+             * @default 40
+             */
+            beyond_mm: number;
+            /**
+             * Face
+             * @default both
+             * @enum {string}
+             */
+            face: "both" | "top" | "bottom";
+            /** Glue */
+            glue?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "patch";
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Material
+             * @default packing_tape
+             */
+            material: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Reach
+             * @default patch
+             * @enum {string}
+             */
+            reach: "patch" | "tip_to_tip";
+        };
+        /**
          * Picture
          * @description The bytes of a JPEG, PNG or WebP, in base 64.
          */
@@ -5271,6 +6852,22 @@ export interface components {
                 number
             ][];
         };
+        /** PlanQuestion */
+        PlanQuestion: {
+            /**
+             * Aim
+             * @default today
+             * @enum {string}
+             */
+            aim: "today" | "good" | "looks";
+            file: components["schemas"]["AirframeFile"];
+            /**
+             * From Shelf
+             * @default false
+             */
+            from_shelf: boolean;
+            repair: components["schemas"]["Repair"];
+        };
         /**
          * PlanSurface
          * @description A control surface seen from above, as a closed polygon [y, x] in mm, its first points along the hinge.
@@ -5283,6 +6880,27 @@ export interface components {
             ][];
             /** Which */
             which: string;
+        };
+        /**
+         * Planned
+         * @description A plan that was found: its mends, ways that there were and that were tried, and what it falls short of.
+         */
+        Planned: {
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "today" | "good" | "looks";
+            /** Mends */
+            mends: (components["schemas"]["GlueBreak"] | components["schemas"]["PriseReglue"] | components["schemas"]["SpliceStick"] | components["schemas"]["NewStick"] | components["schemas"]["GlueIn"] | components["schemas"]["Bind"] | components["schemas"]["Splint"] | components["schemas"]["Patch"] | components["schemas"]["ClothPatch"] | components["schemas"]["Graft"] | components["schemas"]["CordRound"] | components["schemas"]["Heat"] | components["schemas"]["Straighten"] | components["schemas"]["Filler"] | components["schemas"]["NewHinge"] | components["schemas"]["Swap"])[];
+            /** Says */
+            says: string;
+            /** Tried */
+            tried: number;
+            /** Ways */
+            ways: number;
+            /** Without */
+            without: string[];
         };
         /**
          * Plate
@@ -5504,6 +7122,39 @@ export interface components {
             per: string;
         };
         /**
+         * PriseReglue
+         * @description A break that holds halfway, opened and glued again.
+         */
+        PriseReglue: {
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "prise_reglue";
+            /** Meets */
+            meets?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Prepared
+             * @default prepared
+             * @enum {string}
+             */
+            prepared: "prepared" | "as_it_is" | "waxed";
+        };
+        /**
          * Problems
          * @description What every answer says that is not the wanted one; `id` finds it in the log.
          */
@@ -5625,6 +7276,27 @@ export interface components {
              * @default 2
              */
             supports: number;
+        };
+        /**
+         * PushTest
+         * @description A test before flight: push the tip up with so much; it may bend so far.
+         */
+        PushTest: {
+            /** At Mm */
+            at_mm: number;
+            /** At Most Mm */
+            at_most_mm: number;
+            bends_mm: components["schemas"]["Estimate"];
+            /** Like */
+            like: string;
+            /** Push N */
+            push_N: number;
+            /** Push G */
+            push_g: number;
+            /** Says */
+            says: string;
+            /** Sound Mm */
+            sound_mm: number;
         };
         /**
          * Question
@@ -5764,7 +7436,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing";
+            kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing" | "repair" | "life";
             /** Name */
             name: string;
             /**
@@ -5779,6 +7451,180 @@ export interface components {
             when: string;
             /** Who */
             who: string;
+        };
+        /**
+         * Repair
+         * @description One repair of one aircraft, from the look to the flight test.
+         */
+        Repair: {
+            /**
+             * Broke At
+             * @default
+             */
+            broke_at: string;
+            /** Damages */
+            damages?: (components["schemas"]["Crack"] | components["schemas"]["Slit"] | components["schemas"]["Broken"] | components["schemas"]["Split"] | components["schemas"]["TornOut"] | components["schemas"]["Crushed"] | components["schemas"]["Missing"] | components["schemas"]["Wrinkle"] | components["schemas"]["JointSprung"] | components["schemas"]["HingeTorn"] | components["schemas"]["Bent"] | components["schemas"]["GearHurt"])[];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Doing
+             * @default today
+             * @enum {string}
+             */
+            doing: "today" | "good" | "looks";
+            happened?: components["schemas"]["Happened"];
+            /** Id */
+            id: string;
+            /**
+             * Limit Min
+             * @default 30
+             */
+            limit_min: number;
+            /** Looked */
+            looked?: {
+                [key: string]: "fine" | "hurt" | "unsure";
+            };
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Pictures */
+            pictures?: string[];
+            plans?: components["schemas"]["MendPlans"];
+            /** Pushed Mm */
+            pushed_mm?: number | null;
+            /**
+             * Result
+             * @default open
+             * @enum {string}
+             */
+            result: "open" | "held" | "broke_again" | "given_up";
+            /** Ticked */
+            ticked?: {
+                [key: string]: string;
+            };
+            /** Weighed G */
+            weighed_g?: number | null;
+        };
+        /**
+         * RepairConflict
+         * @description The repair as it is now.
+         */
+        RepairConflict: {
+            latest: components["schemas"]["RepairOut"];
+            /** Message */
+            message: string;
+        };
+        /** RepairOut */
+        RepairOut: {
+            /** Id */
+            id: number;
+            repair: components["schemas"]["Repair"];
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Version */
+            version: number;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+            /** Who */
+            who: string;
+        };
+        /**
+         * RepairPictureWish
+         * @description The bytes of a JPEG, PNG or WebP, in base 64; an id of its own, so that it can be sent again.
+         */
+        RepairPictureWish: {
+            /** Key */
+            key: string;
+            /**
+             * Picture
+             * Format: base64
+             */
+            picture: string;
+        };
+        /**
+         * RepairSave
+         * @description A repair, and the version that it was made from.
+         */
+        RepairSave: {
+            /** Based On */
+            based_on: number;
+            repair: components["schemas"]["Repair"];
+        };
+        /**
+         * RepairVerdict
+         * @description A repair under one of its plans.
+         */
+        RepairVerdict: {
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "today" | "good" | "looks";
+            /** Balance Mm */
+            balance_mm: number;
+            /** Below M S */
+            below_m_s: number | null;
+            /** Cautions */
+            cautions: string[];
+            /** Damages */
+            damages: components["schemas"]["DamageTold"][];
+            /**
+             * Go
+             * @enum {string}
+             */
+            go: "go" | "gently" | "no";
+            /** Good For G */
+            good_for_G: number | null;
+            grams: components["schemas"]["Estimate"];
+            hands_min: components["schemas"]["Estimate"];
+            /** In Time */
+            in_time: boolean;
+            /** Mends */
+            mends: components["schemas"]["MendTold"][];
+            /** Parts */
+            parts: components["schemas"]["MendedPart"][];
+            /** Ready Min */
+            ready_min: number;
+            /** Scope */
+            scope: string;
+            /** Sentence */
+            sentence: string;
+            /** Share */
+            share: number;
+            /** Slowest */
+            slowest: string;
+            /** Waits Min */
+            waits_min: number;
+            /** Why */
+            why: string[];
+            /** Worth */
+            worth: components["schemas"]["Worth"][];
+        };
+        /**
+         * RepairsOut
+         * @description The newest first.
+         */
+        RepairsOut: {
+            /** Repairs */
+            repairs: components["schemas"]["RepairOut"][];
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableOut"][];
         };
         /** Reserved */
         Reserved: {
@@ -6700,6 +8546,65 @@ export interface components {
             thickness_mm: number;
         };
         /**
+         * Slit
+         * @description A slit across a skin.
+         */
+        Slit: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /**
+             * Face
+             * @default bottom
+             * @enum {string}
+             */
+            face: "top" | "bottom" | "both";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slit";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 1
+             */
+            x_to: number;
+        };
+        /**
          * SolidBody
          * @description Cut, carved or moulded from foam, filled.
          */
@@ -6807,6 +8712,42 @@ export interface components {
             width_mm: number;
         };
         /**
+         * SpliceStick
+         * @description A splice over a break; its length is on each side of it.
+         */
+        SpliceStick: {
+            /**
+             * Glue
+             * @default epoxy_30
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "splice_stick";
+            /**
+             * Length Mm
+             * @default 60
+             */
+            length_mm: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Way
+             * @default lap
+             * @enum {string}
+             */
+            way: "sleeve_inside" | "sleeve_outside" | "scarf" | "lap";
+        };
+        /**
          * SpliceWay
          * @description One way: length on each side of the cut, what it keeps of the stick's strength, how much stiffer it is there.
          */
@@ -6828,6 +8769,163 @@ export interface components {
             stiffer: number;
             /** Way */
             way: string;
+        };
+        /**
+         * Splint
+         * @description A strip, or a skewer, on one face or both; `overlap_mm` on each side of the damage.
+         */
+        Splint: {
+            /**
+             * Chord
+             * @default 0.3
+             */
+            chord: number;
+            /**
+             * Ends
+             * @default stepped
+             * @enum {string}
+             */
+            ends: "blunt" | "stepped";
+            /**
+             * Faces
+             * @default both
+             * @enum {string}
+             */
+            faces: "both" | "top" | "bottom" | "middle";
+            /**
+             * Glue
+             * @default polyurethane_foaming
+             */
+            glue: string;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "splint";
+            /**
+             * Material
+             * @default carbon_pultruded
+             */
+            material: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+            /**
+             * Overlap Mm
+             * @default 80
+             */
+            overlap_mm: number;
+            /**
+             * Shape
+             * @default strip
+             * @enum {string}
+             */
+            shape: "strip" | "skewer";
+            /**
+             * Thick Mm
+             * @default 1
+             */
+            thick_mm: number;
+            /**
+             * Wide Mm
+             * @default 5
+             */
+            wide_mm: number;
+        };
+        /**
+         * Split
+         * @description A tube, rod or strip split lengthwise.
+         */
+        Split: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /**
+             * Clamped
+             * @default free
+             * @enum {string}
+             */
+            clamped: "free" | "clamped";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "split";
+            /**
+             * Long Mm
+             * @default 60
+             */
+            long_mm: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+        };
+        /**
+         * Spot
+         * @description Where somebody pointed.
+         */
+        Spot: {
+            /**
+             * At Mm
+             * @default 0
+             */
+            at_mm: number;
+            /**
+             * Chord
+             * @default 0.5
+             */
+            chord: number;
+            /** Kind */
+            kind: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
         };
         Spread: [
             number,
@@ -6993,6 +9091,38 @@ export interface components {
             words: string[];
         };
         /**
+         * StateFigures
+         * @description One of sound, broken, mended. `bend_mm` and `twist_deg` None: it hangs, beyond what a beam does.
+         */
+        StateFigures: {
+            bend_mm: components["schemas"]["Estimate"] | null;
+            bending_hz: components["schemas"]["Estimate"] | null;
+            breaks: components["schemas"]["Estimate"];
+            /** Grams */
+            grams: number;
+            holds: components["schemas"]["Estimate"];
+            /** How */
+            how: string;
+            /** Reserve */
+            reserve: number;
+            /** Ribbon */
+            ribbon: components["schemas"]["RibbonPiece"][];
+            /** Seen */
+            seen: string;
+            /** Seen Coming */
+            seen_coming: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "sound" | "close" | "gives way";
+            twist_deg: components["schemas"]["Estimate"] | null;
+            /** Unlucky */
+            unlucky: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
          * Step
          * @description One step of a working; `number` is the figure itself, unrounded, where it is one.
          */
@@ -7019,6 +9149,45 @@ export interface components {
             unit: string;
             /** Value */
             value: string;
+        };
+        /**
+         * StickOffer
+         * @description A stick of a part that may be hurt.
+         */
+        StickOffer: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Y From Mm */
+            y_from_mm: number;
+            /** Y To Mm */
+            y_to_mm: number;
+        };
+        /**
+         * Straighten
+         * @description Warmed, bent back a little further than straight, held until it is cold.
+         */
+        Straighten: {
+            /**
+             * Heat C
+             * @default 60
+             */
+            heat_C: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "straighten";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
         };
         /**
          * Strip
@@ -7311,6 +9480,31 @@ export interface components {
             };
         };
         /**
+         * Swap
+         * @description Changed, or mended and tried on the bench.
+         */
+        Swap: {
+            /**
+             * Grams More
+             * @default 0
+             */
+            grams_more: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "swap";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * Swung
          * @description Polygons [x, z] in mm, the hinge at the origin: the wing's edge, and the surface as it is swung.
          */
@@ -7527,6 +9721,59 @@ export interface components {
             up: number;
         };
         /**
+         * TornOut
+         * @description A stick that has let go of its glue over a length.
+         */
+        TornOut: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "torn_out";
+            /**
+             * Long Mm
+             * @default 80
+             */
+            long_mm: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+        };
+        /**
          * Tube
          * @description A tube, hollow or with a rod glued into it as far as `sleeve_to_mm`; a rod without a diameter fills the bore.
          */
@@ -7639,7 +9886,7 @@ export interface components {
              * Table
              * @enum {string}
              */
-            table: "airframe" | "material" | "stock" | "bond" | "weighing";
+            table: "airframe" | "material" | "stock" | "bond" | "weighing" | "repair" | "life";
             /** What */
             what: string;
         };
@@ -7732,6 +9979,13 @@ export interface components {
             unit: "G" | "N" | "times";
             work: components["schemas"]["Work"];
         };
+        /** VerdictQuestion */
+        VerdictQuestion: {
+            /** Aim */
+            aim?: ("today" | "good" | "looks") | null;
+            file: components["schemas"]["AirframeFile"];
+            repair: components["schemas"]["Repair"];
+        };
         /**
          * Wanted
          * @description What to take away, of which scheme, and where along the span for a slice.
@@ -7772,6 +10026,29 @@ export interface components {
              * @enum {string}
              */
             warps: "will warp" | "may warp" | "stays straight";
+        };
+        /** WaysQuestion */
+        WaysQuestion: {
+            /**
+             * Aim
+             * @default today
+             * @enum {string}
+             */
+            aim: "today" | "good" | "looks";
+            /** Damage */
+            damage: string;
+            file: components["schemas"]["AirframeFile"];
+            /**
+             * From Shelf
+             * @default false
+             */
+            from_shelf: boolean;
+            repair: components["schemas"]["Repair"];
+            /**
+             * School
+             * @default light
+             */
+            school: string;
         };
         /**
          * Web
@@ -8319,6 +10596,93 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Worth
+         * @description Mending against a new part. `price` None: no price of what is needed is known.
+         */
+        Worth: {
+            /** Grams */
+            grams: number;
+            /** Mend Min */
+            mend_min: number;
+            /** New Min */
+            new_min: number;
+            /** New Price */
+            new_price: number | null;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin" | "body";
+            /** Price */
+            price: number | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Wrinkle
+         * @description A crease across a face.
+         */
+        Wrinkle: {
+            /**
+             * At Mm
+             * @default 200
+             */
+            at_mm: number;
+            /**
+             * Deep Mm
+             * @default 4
+             */
+            deep_mm: number;
+            /**
+             * Face
+             * @default top
+             * @enum {string}
+             */
+            face: "top" | "bottom";
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wrinkle";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default wing
+             * @enum {string}
+             */
+            on: "wing" | "tailplane" | "fin" | "body";
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Sure
+             * @default seen
+             * @enum {string}
+             */
+            sure: "seen" | "felt" | "guessed";
+            /**
+             * X From
+             * @default 0
+             */
+            x_from: number;
+            /**
+             * X To
+             * @default 1
+             */
+            x_to: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -8513,6 +10877,371 @@ export interface operations {
             header?: never;
             path: {
                 airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    life: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    add_life: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    life_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remove_life: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    keep_repair_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepairPictureWish"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    repair_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    list_repairs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    add_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Repair"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    save_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                repair_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepairSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairConflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    remove_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                repair_id: number;
             };
             cookie?: never;
         };
@@ -9524,7 +12253,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                table: "airframe" | "material" | "stock" | "bond" | "weighing";
+                table: "airframe" | "material" | "stock" | "bond" | "weighing" | "repair" | "life";
                 row_id: number;
             };
             cookie?: never;
@@ -9574,7 +12303,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing";
+                kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing" | "repair" | "life";
                 row_id: number;
             };
             cookie?: never;
@@ -9597,6 +12326,224 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    start_damage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DamageWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DamageStart"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    judge_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VerdictQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairVerdict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    look_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    mend_offers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfDamage"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendOffer"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plan_mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Planned"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    mend_records: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendRecord"][];
+                };
+            };
+        };
+    };
+    ways_to_mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alternatives"];
                 };
             };
             /** @description Unprocessable Entity */

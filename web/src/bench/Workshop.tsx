@@ -4,6 +4,7 @@ import type { AirframeFile } from "../api/types";
 import { isPart } from "../lib/parts";
 import { BalancePage } from "../balance/BalancePage";
 import { WeighPage } from "../balance/WeighPage";
+import { MendPage } from "../mend/MendPage";
 import { MountsPage } from "../mounts/MountsPage";
 import { Stand } from "../stand/Stand";
 import { Bench } from "./Bench";
@@ -15,6 +16,7 @@ export function Workshop({ id, version, initial, part }: { id: number; version: 
   if (part === undefined) return <Stand workplace={workplace} />;
   if (part === "weigh") return <WeighPage workplace={workplace} />;
   if (part === "mounts") return <MountsPage workplace={workplace} />;
+  if (part === "mend") return <MendPage workplace={workplace} />;
   if (part === "balance") return <BalancePage workplace={workplace} />;
   if (!isPart(part) || workplace.file.airframe.parts[part] === null) return <Navigate to={`/airframe/${id}`} replace />;
   return <Bench key={part} workplace={workplace} name={part} />;

@@ -17,11 +17,11 @@ const SAVED_WORD = {
 } as const;
 
 /** Places of the whole aircraft. */
-const WHOLE = { stand: "Stand", balance: "Balance", mounts: "Mounts" } as const;
+const WHOLE = { stand: "Stand", balance: "Balance", mounts: "Mounts", mend: "Mend" } as const;
 
 interface Props {
   workplace: Workplace;
-  place: PartName | "stand" | "balance" | "mounts";
+  place: PartName | keyof typeof WHOLE;
   /** The server does not answer: nothing is on its way. */
   away: boolean;
   /** What is drawn cannot be built. */
@@ -55,11 +55,9 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
         </>
       }
     >
-      <h1 className="min-w-20 truncate text-lg font-medium">
-        {["stand", "balance", "mounts"].includes(place) ? file.airframe.name : `${file.airframe.name}, the ${place}`}
-      </h1>
+      <h1 className="min-w-20 truncate text-lg font-medium">{place in WHOLE ? file.airframe.name : `${file.airframe.name}, the ${place}`}</h1>
       <nav aria-label="Parts of the aircraft" className="flex gap-3 overflow-x-auto">
-        {(["stand", "balance", "mounts", ...parts] as const).map((to) => (
+        {(["stand", "balance", "mounts", ...parts, "mend"] as const).map((to) => (
           <NavLink
             key={to}
             to={to === "stand" ? `/airframe/${id}` : `/airframe/${id}/${to}`}

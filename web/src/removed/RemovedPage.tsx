@@ -14,6 +14,8 @@ const WORDS: Record<Removed["kind"], string> = {
   stock: "From the shelf",
   bond: "Bond test",
   weighing: "Weighing",
+  repair: "repair",
+  life: "line of the log",
 };
 
 function day(text: string): string {

@@ -1,0 +1,111 @@
+"""Repairs and the log of an airframe's life: rows beside its description, never written over unseen."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from fletcher_core import LifeEntry as LifeEntryModel
+from fletcher_core import Problem, Refused
+from fletcher_core import Repair as RepairModel
+
+from . import quota, reading
+from .models import Airframe, LifeEntry, Repair, Workshop
+
+
+@dataclass(eq=False)
+class RepairStale(Exception):
+    """Somebody saved this repair after it was opened."""
+
+    row: Repair
+
+
+def add_repair(airframe: Airframe, repair: RepairModel, who: User | None) -> Repair:
+    """A new repair.
+
+    Raises
+    ------
+    Refused
+        When there are too many, or one has this id already.
+    """
+    document = repair.model_dump(mode="json")
+    with transaction.atomic():
+        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+        if airframe.repairs.count() >= quota.REPAIRS:
+            raise quota.full("repairs", quota.REPAIRS, "repairs of this airframe")
+        if airframe.repairs.filter(key=repair.id).exists():
+            what = "There is a repair with this id already."
+            raise Refused([Problem(("id",), "id", what, "Open that one, or give this one another.")])
+        quota.spend(shop, len(str(document)))
+        row: Repair = airframe.repairs.create(key=repair.id, document=document, who=who)
+    return row
+
+
+def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int, who: User | None) -> Repair | None:
+    """Save over version `based_on`; what it was is kept.
+
+    Raises
+    ------
+    RepairStale
+        When that is not the latest. Nothing is written.
+    """
+    document = repair.model_dump(mode="json")
+    with transaction.atomic():
+        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+        row: Repair | None = airframe.repairs.select_for_update().filter(pk=pk).first()
+        if row is None:
+            return None
+        if row.version != based_on:
+            raise RepairStale(row)
+        if row.document == document:
+            return row
+        quota.spend(shop, len(str(document)))
+        row.states.create(number=row.version, document=row.document, who=row.who)
+        old = row.states.order_by("-number").values_list("pk", flat=True)[quota.REPAIR_STATES :]
+        row.states.filter(pk__in=list(old)).delete()
+        row.key, row.document, row.version, row.who = row.key, {**document, "id": row.key}, row.version + 1, who
+        row.save()
+    return row
+
+
+def add_entry(airframe: Airframe, entry: LifeEntryModel, who: User | None) -> LifeEntry:
+    """A line of the log; the same once more, as when it is sent again after no answer came, is kept once.
+
+    Raises
+    ------
+    Refused
+        When the log is full.
+    """
+    document = entry.model_dump(mode="json")
+    with transaction.atomic():
+        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+        known: LifeEntry | None = airframe.life.filter(key=entry.id).first()
+        if known is not None:
+            return known
+        if airframe.life.count() >= quota.ENTRIES:
+            raise quota.full("log", quota.ENTRIES, "entries of this airframe")
+        quota.spend(shop, len(str(document)))
+        row: LifeEntry = airframe.life.create(key=entry.id, document=document, who=who)
+    return row
+
+
+def take_in(
+    airframe: Airframe, repairs: Sequence[RepairModel], life: Sequence[LifeEntryModel], who: User | None
+) -> None:
+    """What comes with a file that is brought in."""
+    for repair in repairs:
+        add_repair(airframe, repair, who)
+    for entry in life:
+        add_entry(airframe, entry, who)
+
+
+def repairs_of(airframe: Airframe) -> list[RepairModel]:
+    """Those that can be read, the oldest first."""
+    return [repair for _, repair in reading.readable(RepairModel, airframe.repairs.order_by("pk"))]
+
+
+def life_of(airframe: Airframe) -> list[LifeEntryModel]:
+    """Those that can be read, in their order."""
+    return [entry for _, entry in reading.readable(LifeEntryModel, airframe.life.all())]

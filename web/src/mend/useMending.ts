@@ -1,0 +1,87 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { client, Fault, takeAs } from "../api/client";
+import type { Aim, AirframeFile, Alternatives, Look, MendOffer, Repair, RepairVerdict, ShelfOut, Verdict } from "../api/types";
+import { shownOf } from "../lib/parts";
+import { useUnits } from "../session";
+
+const asFault = (error: unknown) => (error instanceof Fault ? error : null);
+
+/** What to look at after what happened; kept as long as the page, so that it is there without a net. */
+export function useLook(file: AirframeFile, happened: Repair["happened"]) {
+  return useQuery({
+    queryKey: [
+      "look",
+      happened.story,
+      Object.entries(file.airframe.parts)
+        .filter(([, p]) => p)
+        .map(([n]) => n),
+    ],
+    staleTime: Infinity,
+    gcTime: Infinity,
+    placeholderData: keepPreviousData,
+    queryFn: () => takeAs<Look>(client.POST("/api/repairs/look", { body: { file: file as never, happened } })),
+  });
+}
+
+/** The part as it is drawn. */
+export function usePlan(file: AirframeFile, part: Repair["damages"][number]["on"]) {
+  const scheme = shownOf(file, part);
+  return useQuery({
+    queryKey: ["mend-plan", part, file.airframe, scheme],
+    enabled: scheme !== undefined,
+    staleTime: Infinity,
+    gcTime: Infinity,
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme: scheme!, others: [], moving: true } as never })).then(
+        (v) => v.drawing.plan,
+      ),
+  });
+}
+
+/** Sound, broken, mended under one plan. */
+export function useVerdict(file: AirframeFile, repair: Repair, aim: Aim) {
+  const units = useUnits();
+  const query = useQuery({
+    queryKey: ["judge-repair", file, repair.damages, repair.plans[aim], repair.happened, repair.limit_min, aim, units],
+    enabled: repair.damages.length > 0,
+    gcTime: 60_000,
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) => takeAs<RepairVerdict>(client.POST("/api/repairs/judge", { body: { file, repair, aim } as never, signal })),
+  });
+  return { query, fault: asFault(query.error) };
+}
+
+/** Ways to mend one damage, asked for when they are opened. */
+export function useWays(file: AirframeFile, repair: Repair, damage: string | null, aim: Aim, school: string, fromShelf: boolean) {
+  const units = useUnits();
+  return useQuery({
+    queryKey: ["ways", file, repair.damages, repair.happened, damage, aim, school, fromShelf, units],
+    enabled: damage !== null,
+    gcTime: 60_000,
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) =>
+      takeAs<Alternatives>(client.POST("/api/repairs/ways", { body: { file, repair, damage, aim, school, from_shelf: fromShelf } as never, signal })),
+  });
+}
+
+/** The sign before the workshop's prices. */
+export function useMoney(): string {
+  const query = useQuery({ queryKey: ["money"], staleTime: 300_000, queryFn: () => takeAs<ShelfOut>(client.GET("/api/shelf")) });
+  return query.data?.money ?? "";
+}
+
+/** Every kind of mend for one damage, in usual sizes. */
+export function useOffers(file: AirframeFile, repair: Repair, damage: string | null) {
+  return useQuery({
+    queryKey: ["mend-offers", file, repair.damages, repair.happened, damage],
+    enabled: damage !== null,
+    retry: false,
+    gcTime: 60_000,
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) => takeAs<MendOffer[]>(client.POST("/api/repairs/offers", { body: { file, repair, damage } as never, signal })),
+  });
+}
