@@ -21,7 +21,7 @@ from ..loads import AIR_DENSITY, GRAVITY
 from ..mends import Aim, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
 from ..report.judgement import Margins
-from ..report.lines import answers_drawn
+from ..report.lines import answers_drawn, ribbon
 from ..report.verdict import Verdict
 from ..report.words import label as piece_label
 from ..report.words import place as place_words
@@ -73,8 +73,11 @@ def _on(damages: Sequence[Damage], name: On, side: Side | None) -> list[Damage]:
     return [d for d in damages if d.on == name and (side is None or d.side == side)]
 
 
-def _figures(a: Evaluation, v: Verdict, state: State) -> StateFigures:
-    """Of one state; what bends beyond what a beam does is not told in mm."""
+def _figures(a: Evaluation, v: Verdict, usual: Verdict | None = None) -> StateFigures:
+    """Of one state; what bends beyond what a beam does is not told in mm.
+
+    Away from where it is broken a part is as sure as a sound one.
+    """
     hangs = v.judged.unlucky < 0.05 or abs(v.tip_bend_mm.value) > 0.5 * a.layout.plan.half_span
     return StateFigures(
         breaks=v.breaks.n,
@@ -90,7 +93,7 @@ def _figures(a: Evaluation, v: Verdict, state: State) -> StateFigures:
         twist_deg=None if hangs else v.twist_deg,
         bending_hz=None if hangs else v.bending_hz,
         grams=v.mass.part_g.value,
-        ribbon=v.ribbon,
+        ribbon=v.ribbon if usual is None else ribbon(a, Margins(a, usual.breaks.n, usual.holds.n)),
     )
 
 
@@ -130,10 +133,16 @@ def edge_steps(a: Evaluation, laid: Hurt, mends: Mapping[str, Mend], system: Sys
             if not 1.0 < y < tip - 1.0:
                 continue
             times = _step(a, y, inwards)
+            # twice its depth, so that nobody finds the end by hand (Saint-Venant)
+            over = 2 * float(np.interp(y, a.layout.plan.y, a.layout.outline.deepest))
             hard = times > HARD
             where = place_words(y, system, a.scheme.part)
             says = f"{times:.1f} times as stiff inside as beyond, {where}"
-            says += ": the next break starts there. Step or taper its ends." if hard else ": soft enough."
+            says += (
+                f": a break starts easily there. Taper it over {show(over, 'length', system)}."
+                if hard
+                else ": soft enough."
+            )
             step = EdgeStep(mend=mend.id, label=mend_kind(mend).noun, y_mm=y, times=times, hard=hard, says=says)
             known = found.get((mend.id, y))
             if known is None or known.times < times:
@@ -171,7 +180,10 @@ def _part(
     laid = hurt(damages, mends, place)
     states = computed(airframe, scheme, laid, others)
     verdicts = {state: verdict_of(a, system, None, False) for state, a in states.items()}
-    told = {state: _figures(states[state], verdicts[state], state) for state in STATES}
+    told = {
+        state: _figures(states[state], verdicts[state], verdicts["sound"] if state == "broken" else None)
+        for state in STATES
+    }
     sound, mended = states["sound"], states["mended"]
     copies = mended.copies
     weights = {s: weight_of(airframe, laid.in_state(scheme, s)) for s in ("sound", "mended")}
@@ -334,16 +346,19 @@ def _verdict(
             f"The {weakest.label} would bear {100 * share:.0f} % of what is asked of it in {weakest.case}, in the "
             f"unlucky one of ten: {weakest.mended.how}."
         )
+    left = [f"{d.label}, {d.where}: left as it is." for d in damages if not d.seen_to and not d.grounds]
     if why:
         return "no", "Not today." if limit is not None else "Not as it is.", why, share, None, None
     if share >= 1 or weakest is None:
+        if left:
+            return "gently", "As strong as it has to be, but not all of it is seen to: gently.", left, share, n, v
         return "go", "Go, after the push test: as strong as it has to be.", [], share, None, None
     own = weakest.sound.unlucky
     said = f"Good for {n:.1f} G: {_gently(n)}, below {show(v, 'speed', system)}, land on grass."
     if own < 1 and share > FOR_GOOD * own:
         said = f"As good as it was before, which was good for {min(own, 1) * airframe.flight.load_factor:.1f} G."
-        return "go", said, [], share, n, v
-    return "gently", said, [], share, n, v
+        return ("gently" if left else "go"), said, left, share, n, v
+    return "gently", said, left, share, n, v
 
 
 def _worth(

@@ -7,6 +7,9 @@ import { useUnits } from "../session";
 const NAMES = { sound: "Sound", broken: "Broken", mended: "Mended" } as const;
 const TONE = { sound: "", close: "text-kraft", "gives way": "text-gives" } as const;
 
+/** What gives way is drawn over the rest, however narrow it is. */
+const RANK = { sound: 0, close: 1, "gives way": 2 } as const;
+
 /** One state along the part: what is nearest to giving way, in tone and pattern. */
 function Ribbon({ ribbon, long, name }: { ribbon: RibbonPiece[]; long: number; name: string }) {
   const id = `mr-${name}`;
@@ -16,18 +19,20 @@ function Ribbon({ ribbon, long, name }: { ribbon: RibbonPiece[]; long: number; n
         <rect width={long / 60} height={6} fill={COLOUR.kraftPale} />
         <path d={`M0 6L${long / 60} 0`} stroke={COLOUR.kraft} strokeWidth={1} vectorEffect="non-scaling-stroke" />
       </pattern>
-      {ribbon.map((r) => (
-        <rect
-          key={r.y_from_mm}
-          x={r.y_from_mm}
-          y={0}
-          width={Math.max(r.y_to_mm - r.y_from_mm, long / 150)}
-          height={12}
-          fill={r.state === "sound" ? COLOUR.sound : r.state === "close" ? `url(#${id}-c)` : COLOUR.gives}
-        >
-          <title>{`${STATE_WORD[r.state]}, ${trim(r.reserve, 2)} times what is asked: ${r.how}`}</title>
-        </rect>
-      ))}
+      {[...ribbon]
+        .sort((a, b) => RANK[a.state] - RANK[b.state])
+        .map((r) => (
+          <rect
+            key={r.y_from_mm}
+            x={r.y_from_mm}
+            y={0}
+            width={Math.max(r.y_to_mm - r.y_from_mm, r.state === "sound" ? 0 : long / 60)}
+            height={12}
+            fill={r.state === "sound" ? COLOUR.sound : r.state === "close" ? `url(#${id}-c)` : COLOUR.gives}
+          >
+            <title>{`${STATE_WORD[r.state]}, ${trim(r.reserve, 2)} times what is asked: ${r.how}`}</title>
+          </rect>
+        ))}
     </svg>
   );
 }

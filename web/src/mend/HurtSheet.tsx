@@ -14,6 +14,8 @@ interface Props {
   part: PartName;
   halves: boolean;
   damages: Damage[];
+  /** As they are numbered in the list of all parts. */
+  numbers: Record<string, number>;
   mended: ReadonlySet<string>;
   chosen: string | null;
   /** Where somebody pressed and has not said yet what it is. */
@@ -25,12 +27,14 @@ interface Props {
 }
 
 const TALLEST = 210;
+/** Pixels from number to number. */
+const NUMBER = 23;
 const STICKS = new Set(["rod", "tube", "strip", "sandwich", "web", "foam_web", "boards", "box", "cross"]);
 
 type Wide = Damage & { x_from?: number; x_to?: number; long_mm?: number; piece?: string };
 
 /** The part from above, both halves, with every damage where it is: press where it is hurt. */
-export function HurtSheet({ plan, part, halves, damages, mended, chosen, spot, onSpot, onChoose, onMove }: Props) {
+export function HurtSheet({ plan, part, halves, damages, numbers, mended, chosen, spot, onSpot, onChoose, onMove }: Props) {
   const units = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -68,6 +72,10 @@ export function HurtSheet({ plan, part, halves, damages, mended, chosen, spot, o
       ...(surface && { surface: surface.which }),
     };
   }
+
+  // numbers that would lie over each other stand beside each other
+  const at = damages.map((d) => (halves && d.side === "left" ? -1 : 1) * (d.at_mm + 0.5 * ((d as Wide).long_mm ?? 0)));
+  const apart = at.map((x, k) => NUMBER * at.slice(0, k).filter((other) => Math.abs(other - x) < 0.8 * NUMBER * u).length);
 
   const half = (
     <>
@@ -145,13 +153,14 @@ export function HurtSheet({ plan, part, halves, damages, mended, chosen, spot, o
             <Mark
               key={d.id}
               damage={d}
-              number={k + 1}
+              number={numbers[d.id] ?? k + 1}
+              aside={apart[k]! * u}
               plan={plan}
               sign={halves && d.side === "left" ? -1 : 1}
               u={u}
               mended={mended.has(d.id)}
               chosen={d.id === chosen}
-              label={`Damage ${k + 1}, ${length(d.at_mm, units)} ${PARTS[part].away}`}
+              label={`Damage ${numbers[d.id] ?? k + 1}, ${length(d.at_mm, units)} ${PARTS[part].away}`}
               onChoose={() => onChoose(d.id)}
               onGrab={(e) => {
                 e.stopPropagation();
@@ -190,6 +199,8 @@ function Word({ x, y, u, anchor, children }: { x: number; y: number; u: number; 
 interface MarkProps {
   damage: Damage;
   number: number;
+  /** mm that its number stands beside it. */
+  aside: number;
   plan: Plan;
   sign: 1 | -1;
   u: number;
@@ -202,7 +213,7 @@ interface MarkProps {
 }
 
 /** A damage true to scale, with its number: a jagged line across, a patch, or a cross on a stick. */
-function Mark({ damage, number, plan, sign, u, mended, chosen, label, onChoose, onGrab, onNudge }: MarkProps) {
+function Mark({ damage, number, aside, plan, sign, u, mended, chosen, label, onChoose, onGrab, onNudge }: MarkProps) {
   const d = damage as Wide;
   const y = Math.min(d.at_mm, plan.half_span_mm);
   const { lead, chord } = edgesAt(plan.outline, y);
@@ -213,7 +224,7 @@ function Mark({ damage, number, plan, sign, u, mended, chosen, label, onChoose, 
   const tone = mended ? COLOUR.tape : COLOUR.gives;
   const X = sign * y;
   const end = sign * Math.min(y + long, plan.half_span_mm);
-  const knob = { x: 0.5 * (X + end), y: lead - 11 * u };
+  const knob = { x: 0.5 * (X + end) + aside, y: lead - 11 * u };
   return (
     <g>
       {stick || d.piece ? (
@@ -242,7 +253,7 @@ function Mark({ damage, number, plan, sign, u, mended, chosen, label, onChoose, 
       ) : (
         <circle cx={X} cy={middle} r={7 * u} fill="none" stroke={tone} strokeWidth={2.6} vectorEffect="non-scaling-stroke" />
       )}
-      <line x1={knob.x} x2={knob.x} y1={knob.y} y2={stick ? middle : lead} stroke={tone} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+      <line x1={knob.x} x2={0.5 * (X + end)} y1={knob.y} y2={stick ? middle : lead} stroke={tone} strokeWidth={1} vectorEffect="non-scaling-stroke" />
       <g
         role="button"
         tabIndex={0}

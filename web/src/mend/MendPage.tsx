@@ -76,10 +76,10 @@ export function MendPage({ workplace }: { workplace: Workplace }) {
                 {log && <option value="">choose one</option>}
                 {fresh && !known.some((r) => r.repair.id === fresh.id) && <option value={fresh.id}>the new one</option>}
                 {known.map((r) => (
-                  <option key={r.id} value={r.repair.id}>{`${r.repair.day} ${r.repair.name}: ${RESULT[r.repair.result]}`}</option>
+                  <option key={r.id} value={r.repair.id}>{`${r.repair.day}${r.repair.name && `, ${r.repair.name}`}: ${RESULT[r.repair.result]}`}</option>
                 ))}
                 {waiting.map((w) => (
-                  <option key={w.repair.id} value={w.repair.id}>{`${w.repair.day} ${w.repair.name}: not sent yet`}</option>
+                  <option key={w.repair.id} value={w.repair.id}>{`${w.repair.day}${w.repair.name && `, ${w.repair.name}`}: not sent yet`}</option>
                 ))}
               </select>
             </label>

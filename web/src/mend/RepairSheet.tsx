@@ -22,10 +22,10 @@ import { SENT_WORD, useRepair, useWaiting } from "./useRepair";
 import { Ways } from "./Ways";
 
 const AIMS: Record<Aim, string> = { today: "For today", good: "For good", looks: "For looks" };
-const GO: Record<"go" | "gently" | "no", { word: string; tone: string }> = {
-  go: { word: "Go", tone: "border-tape bg-tape-pale" },
-  gently: { word: "Gently", tone: "border-kraft bg-kraft-pale" },
-  no: { word: "No", tone: "border-gives bg-gives-pale" },
+const GO: Record<"go" | "gently" | "no", string> = {
+  go: "border-tape bg-tape-pale",
+  gently: "border-kraft bg-kraft-pale",
+  no: "border-gives bg-gives-pale",
 };
 type Step = "look" | "plan" | "do";
 const STEPS: Record<Step, string> = { look: "1 What broke", plan: "2 What now", do: "3 Do it" };
@@ -50,6 +50,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
   const [chosen, setChosen] = useState<string | null>(repair.damages[0]?.id ?? null);
   const [mendId, setMendId] = useState<string | null>(null);
   const [spot, setSpot] = useState<Spot | null>(null);
+  const [editing, setEditing] = useState(false);
   const [planning, setPlanning] = useState<string | null>(null);
   const [planned, setPlanned] = useState<Schemas["Planned"] | null>(null);
   const [fromShelf, setFromShelf] = useState(false);
@@ -76,6 +77,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
     const made = newDamage(kind, repair, where, catalogue);
     edit((r) => ({ ...r, damages: [...r.damages, made] }));
     setChosen(made.id);
+    setEditing(true);
     setPart(made.on as PartName);
     setSpot(null);
   }
@@ -159,6 +161,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
           part={part}
           halves={halves}
           damages={repair.damages.filter((d) => d.on === part)}
+          numbers={Object.fromEntries(repair.damages.map((d, k) => [d.id, k + 1]))}
           mended={seenTo}
           chosen={chosen}
           spot={spot}
@@ -206,12 +209,21 @@ export function RepairSheet({ workplace, row, start }: Props) {
         label={(kind) => look.data?.kinds.find((k) => k.kind === kind)?.label ?? kind}
         where={(d) => `${hasHalves(file, d.on) ? `${d.side} half, ` : ""}${d.on}, ${placeOn(d.on as PartName, d.at_mm, units)}`}
         onChoose={(d) => {
+          setEditing(d.id === chosen ? !editing : editing);
           setChosen(d.id);
           setPart(d.on as PartName);
           setSpot(null);
         }}
       />
-      {damage && (
+      {damage && !editing && (
+        <p className="mt-1 flex flex-wrap items-center gap-2 text-[15px] leading-5">
+          <span className="min-w-0 flex-1">{verdict?.damages.find((d) => d.id === damage.id)?.check}</span>
+          <button type="button" className="btn" onClick={() => setEditing(true)}>
+            Change it
+          </button>
+        </p>
+      )}
+      {damage && editing && (
         <div className="mt-2 border border-kraft bg-sheet p-3" data-testid="chosen-damage">
           <p className="mb-2 text-[15px] leading-5">{verdict?.damages.find((d) => d.id === damage.id)?.check}</p>
           <FactsForm
@@ -241,26 +253,29 @@ export function RepairSheet({ workplace, row, start }: Props) {
             one
             onAdd={(key) => edit((r) => ({ ...r, damages: r.damages.map((d) => (d.id === damage.id ? { ...d, picture: key } : d)) }))}
           />
-          <button
-            type="button"
-            className="btn mt-3"
-            onClick={() => {
-              edit((r) => withoutDamage(r, damage.id));
-              setChosen(null);
-            }}
-          >
-            It is not hurt: take it out
-          </button>
+          <p className="mt-3 flex flex-wrap gap-2">
+            <button type="button" className="btn" onClick={() => setEditing(false)}>
+              That is it
+            </button>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                edit((r) => withoutDamage(r, damage.id));
+                setChosen(null);
+              }}
+            >
+              It is not hurt: take it out
+            </button>
+          </p>
         </div>
       )}
     </section>
   );
 
   const banner = verdict && (
-    <div className={`border-l-8 px-3 py-2 ${GO[verdict.go].tone}`} data-testid="go" role="status">
-      <p className="text-[20px] leading-7 font-semibold">
-        {GO[verdict.go].word}: <span className="font-medium">{verdict.sentence}</span>
-      </p>
+    <div className={`border-l-8 px-3 py-2 ${GO[verdict.go]}`} data-testid="go" role="status">
+      <p className="text-[20px] leading-7 font-semibold">{verdict.sentence}</p>
       {verdict.why.map((w) => (
         <p key={w} className="text-[16px] leading-5">
           {w}
@@ -277,23 +292,6 @@ export function RepairSheet({ workplace, row, start }: Props) {
 
   return (
     <Faults.Provider value={problems}>
-      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1 print:hidden">
-        <span
-          role="status"
-          data-testid="repair-sent"
-          className={`text-[15px] ${doc.sent === "saved" || doc.sent === "saving" ? "text-pencil" : "font-medium text-gives"}`}
-        >
-          {SENT_WORD[doc.sent]}
-        </span>
-        <button type="button" className="btn" disabled={!doc.canUndo} onClick={doc.undo}>
-          Undo a step of the repair
-        </button>
-        {away && (
-          <span role="alert" className="text-[15px] font-medium text-gives">
-            Verdicts need the server, which does not answer. What you put down is kept here.
-          </span>
-        )}
-      </div>
       {doc.conflict && (
         <div role="alert" className="mb-2 flex flex-wrap items-center gap-3 border-2 border-kraft bg-kraft-pale px-3 py-2">
           <p className="flex-1">{doc.conflict.who} saved this repair after you opened it. Nothing of yours is lost yet.</p>
@@ -305,19 +303,36 @@ export function RepairSheet({ workplace, row, start }: Props) {
           </button>
         </div>
       )}
-      <div className="mb-3 flex border-b-2 border-ink print:hidden" role="tablist" aria-label="Steps of the repair">
-        {(Object.keys(STEPS) as Step[]).map((s) => (
-          <button
-            key={s}
-            type="button"
-            role="tab"
-            aria-selected={step === s}
-            className="min-h-12 flex-1 px-2 text-[17px] text-pencil aria-selected:bg-ink aria-selected:font-semibold aria-selected:text-white sm:max-w-56"
-            onClick={() => setStep(s)}
-          >
-            {STEPS[s]}
-          </button>
-        ))}
+      {away && (
+        <p role="alert" className="mb-2 border-l-4 border-gives bg-gives-pale px-3 py-1.5 text-[15px] font-medium">
+          Verdicts need the server, which does not answer. What you put down is kept here.
+        </p>
+      )}
+      <div className="mb-3 flex flex-wrap items-end gap-x-4 border-b-2 border-ink print:hidden">
+        <div className="flex flex-1" role="tablist" aria-label="Steps of the repair">
+          {(Object.keys(STEPS) as Step[]).map((s) => (
+            <button
+              key={s}
+              type="button"
+              role="tab"
+              aria-selected={step === s}
+              className="min-h-12 flex-1 px-2 text-[17px] text-pencil aria-selected:bg-ink aria-selected:font-semibold aria-selected:text-white sm:max-w-56"
+              onClick={() => setStep(s)}
+            >
+              {STEPS[s]}
+            </button>
+          ))}
+        </div>
+        <span
+          role="status"
+          data-testid="repair-sent"
+          className={`pb-2.5 text-[15px] ${doc.sent === "saved" || doc.sent === "saving" ? "text-pencil" : "font-medium text-gives"}`}
+        >
+          {SENT_WORD[doc.sent]}
+        </span>
+        <button type="button" className="btn mb-1" disabled={!doc.canUndo} onClick={doc.undo}>
+          Undo a step
+        </button>
       </div>
       {problems.length > 0 && (
         <ul role="alert" className="mb-2 border-l-4 border-gives bg-gives-pale px-3 py-1.5" data-testid="repair-problems">
@@ -352,7 +367,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
       {step === "plan" && (
         <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
           {marks}
-          <section aria-label="What goes on it" className="min-w-0">
+          <section aria-label="What goes on it" className="min-w-0 lg:col-start-2 lg:row-span-2 lg:row-start-1">
             <div className="mb-2 flex" role="tablist" aria-label="Which plan">
               {(Object.keys(AIMS) as Aim[]).map((a) => (
                 <button
@@ -496,21 +511,25 @@ export function RepairSheet({ workplace, row, start }: Props) {
                     }}
                   />
                 )}
-                {verdict?.parts.map((p) => (
-                  <Columns key={p.label} part={p} mends={mends.length > 0} />
-                ))}
-                {verdict?.worth.map((w) => (
-                  <p key={w.part + w.says} className="mt-2 text-[15px]">
-                    {w.says}
-                    {w.price != null && w.new_price != null && ` ${price(w.price, money)} against ${price(w.new_price, money)}.`}
-                  </p>
-                ))}
-                {verdict && (
-                  <p className="mt-3 text-[14px] text-pencil">{verdict.scope} Check it by hand before it flies, and keep people away from its first flight.</p>
-                )}
               </>
             )}
           </section>
+          {verdict && (
+            <div className="min-w-0 lg:col-start-1 lg:row-start-2">
+              {verdict?.parts.map((p) => (
+                <Columns key={p.label} part={p} mends={mends.length > 0} />
+              ))}
+              {verdict?.worth.map((w) => (
+                <p key={w.part + w.says} className="mt-2 text-[15px]">
+                  {w.says}
+                  {w.price != null && w.new_price != null && ` ${price(w.price, money)} against ${price(w.new_price, money)}.`}
+                </p>
+              ))}
+              {verdict && (
+                <p className="mt-3 text-[14px] text-pencil">{verdict.scope} Check it by hand before it flies, and keep people away from its first flight.</p>
+              )}
+            </div>
+          )}
         </div>
       )}
       {step === "do" && (

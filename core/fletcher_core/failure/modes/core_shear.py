@@ -41,9 +41,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
 
 
 def _spanned(wing: LoadedPart) -> Array:
-    """(R, S) where foam is parted all through, and a stick takes the shear across."""
+    """(R, S) where foam is parted all through: it folds there, or a stick takes the shear across."""
     m, section = wing.materials, wing.layout.section
-    sticks = np.einsum("rp,ps->rs", m.member_on, section.members.present * section.members.area) > 0
     foam, parted = wing.sums.core.area + np.zeros_like(wing.forces.moment), np.zeros_like(wing.forces.moment)
     for p, row in enumerate(wing.layout.patch_rows):
         wound = None if row.piece is None else wound_of(wing.layout.pieces[row.piece])
@@ -52,7 +51,7 @@ def _spanned(wing: LoadedPart) -> Array:
             parted = parted + here
         elif row.stands in ("instead", "loose"):
             foam = foam - here
-    return np.asarray((parted > _THROUGH * foam) & sticks)
+    return np.asarray((parted > _THROUGH * foam) & (parted > 0))
 
 
 def _factor(wing: LoadedPart, strength: Array) -> Array:
