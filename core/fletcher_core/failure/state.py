@@ -149,7 +149,7 @@ class LoadedPart:
         y, deep = self.layout.plan.y, self.layout.outline.deepest
         found = np.zeros(len(y), dtype=bool)
         for piece in self.layout.pieces:
-            if (wound := wound_of(piece)) is not None and wound.hits:
+            if (wound := wound_of(piece)) is not None and (wound.hits or wound.open):
                 inside = (y >= wound.y_from_mm - NODE_GAP) & (y <= wound.y_to_mm + NODE_GAP)
                 found |= inside & (wound.y_to_mm - wound.y_from_mm < deep)
         return found

@@ -20,7 +20,7 @@ from ..kinds import kind_of
 from ..loads import AIR_DENSITY, GRAVITY
 from ..mends import Aim, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
-from ..report.judgement import Margins
+from ..report.judgement import Margins, state_of
 from ..report.lines import answers_drawn, ribbon
 from ..report.verdict import Verdict
 from ..report.words import label as piece_label
@@ -30,7 +30,7 @@ from ..units import System, show
 from ..verdicts import SCOPE, verdict_of
 from .place_of import place_of
 from .push_test import push_test
-from .states import STATES, Hurt, State, computed, hurt, laid_by, problems
+from .states import FIELD_OF, STATES, Hurt, State, after_letting_go, computed, hurt, laid_by, problems
 from .told import (
     DamageTold,
     EdgeStep,
@@ -52,6 +52,8 @@ HARD = 2.0
 _LEAST_G, _LEAST_SHARE = 2.0, 0.35
 #: mm within which a break counts as at a mend's end (own choice)
 _NEAR = 12.0
+#: share of what is asked below which a part hangs and is told no bend (own choice)
+_HANGS = 0.05
 #: strength back from which on it counts as mended for good
 FOR_GOOD = 0.95
 
@@ -73,18 +75,25 @@ def _on(damages: Sequence[Damage], name: On, side: Side | None) -> list[Damage]:
     return [d for d in damages if d.on == name and (side is None or d.side == side)]
 
 
-def _figures(a: Evaluation, v: Verdict, usual: Verdict | None = None) -> StateFigures:
+def _figures(a: Evaluation, v: Verdict, end: tuple[Evaluation, Verdict], usual: Verdict | None = None) -> StateFigures:
     """Of one state; what bends beyond what a beam does is not told in mm.
 
     Away from where it is broken a part is as sure as a sound one.
+
+    Parameters
+    ----------
+    end : of the state in which it ends: what mends have laid in may have let go before.
     """
-    hangs = v.judged.unlucky < 0.05 or abs(v.tip_bend_mm.value) > 0.5 * a.layout.plan.half_span
+    first, last = Margins(a, v.breaks.n, v.holds.n), Margins(end[0], end[1].breaks.n, end[1].holds.n)
+    unlucky = min(float(first.first_unlucky.min()), float(last.hold_unlucky.min()))
+    reserve = min(float(first.first.min()), float(last.hold.min()))
+    hangs = unlucky < _HANGS or abs(v.tip_bend_mm.value) > 0.5 * a.layout.plan.half_span
     return StateFigures(
         breaks=v.breaks.n,
-        holds=v.holds.n,
-        reserve=v.judged.reserve,
-        unlucky=v.judged.unlucky,
-        state=v.judged.state,
+        holds=end[1].holds.n,
+        reserve=reserve,
+        unlucky=unlucky,
+        state=state_of(reserve, unlucky),
         y_mm=v.breaks.y_mm,
         how=v.breaks.how,
         seen_coming=v.breaks.seen_coming,
@@ -101,7 +110,7 @@ def _hold(a: Evaluation) -> Array:
     """(1 + samples,) what it holds to, in the case that leaves it least."""
     drawn = answers_drawn(a)
     margins = Margins.typical(a)
-    at = float(np.minimum(margins.hold, np.inf).min())
+    at = float(margins.hold.min())
     main = float(margins.hold[0].min())
     # of the other cases the spread is that of the first
     return np.asarray(drawn["hold"] * (at / main if main > 0 and np.isfinite(main) else 1.0))
@@ -176,15 +185,21 @@ def _part(
     mends: Sequence[Mend],
     whole: tuple[float, float],
     system: System,
+    spread: bool,
 ) -> MendedPart:
     laid = hurt(damages, mends, place)
-    states = computed(airframe, scheme, laid, others)
+    states = computed(airframe, scheme, laid, others, spread=spread)
     verdicts = {state: verdict_of(a, system, None, False) for state, a in states.items()}
+    sound, mended = states["sound"], states["mended"]
+    ends = after_letting_go(airframe, scheme, laid, others, mended, {m.id: m.of for m in mends}, spread)
+    ended = {
+        **{s: (states[s], verdicts[s]) for s in STATES},
+        "mended": (ends, verdicts["mended"] if ends is mended else verdict_of(ends, system, None, False)),
+    }
     told = {
-        state: _figures(states[state], verdicts[state], verdicts["sound"] if state == "broken" else None)
+        state: _figures(states[state], verdicts[state], ended[state], verdicts["sound"] if state == "broken" else None)
         for state in STATES
     }
-    sound, mended = states["sound"], states["mended"]
     copies = mended.copies
     weights = {s: weight_of(airframe, laid.in_state(scheme, s)) for s in ("sound", "mended")}
     own = sum(mend_kind(m).grams(m, d, place) for m in mends for d in damages if m.of == d.id)
@@ -192,7 +207,7 @@ def _part(
     moment = (weights["mended"][1] - weights["sound"][1]) / copies
     middle = moment / (grams - own) if abs(grams - own) > 1e-6 else weights["sound"][1] / weights["sound"][0]
     total_g, balance_at = whole
-    back = _ratio(mended, sound)
+    back = _ratio(ends, sound)
     shift = (moment + own * middle - grams * balance_at) / max(total_g + grams, 1.0)
     steps = edge_steps(mended, laid, {m.id: m for m in mends}, system)
     v = verdicts["mended"]
@@ -387,6 +402,7 @@ def judge_repair(
     system: System = "metric",
     tests: Sequence[BondTest] = (),
     prices: Mapping[str, float | None] | None = None,
+    spread: bool = True,
 ) -> RepairVerdict:
     """Sound, broken and mended of every part that is hurt, and whether it may fly.
 
@@ -395,7 +411,7 @@ def judge_repair(
     schemes : the shown scheme of each part.
     aim : which plan; the one that is done if not given.
     tests : own bond tests.
-    prices : of mends and of new parts, where they are known.
+    prices : of mends and of new parts, where they are known. spread : whether to draw samples.
 
     Raises
     ------
@@ -436,7 +452,9 @@ def judge_repair(
         theirs = [m for m in mends if m.of in ids]
         others = [s for s in schemes if s.part != name]
         try:
-            parts.append(_part(airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system))
+            parts.append(
+                _part(airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system, spread)
+            )
         except Refused as exc:
             raise Refused(_at_the_mend(exc, own, theirs, mends, places[name, side], aim)) from exc
     by_id = {d.id: d for d in repair.damages}
@@ -490,22 +508,8 @@ def _at_the_mend(
         if len(where) > 1 and where[0] == "laid" and isinstance(where[1], int):
             whose = laid.of[where[1]]
             if whose in index:
-                where = ("plans", aim, "mends", index[whose], _FIELD_OF.get(str(where[-1]), "of"))
+                where = ("plans", aim, "mends", index[whose], FIELD_OF.get(str(where[-1]), "of"))
             else:
                 where = ("damages",)
         found.append(Problem(where, p.label, p.what, p.right, p.facts))
     return found
-
-
-#: field of a piece -> field of the mend that laid it
-_FIELD_OF = {
-    "y_from_mm": "overlap_mm",
-    "y_to_mm": "overlap_mm",
-    "diameter_mm": "wide_mm",
-    "width_mm": "wide_mm",
-    "thickness_mm": "thick_mm",
-    "chord_from": "chord",
-    "chord_to": "chord",
-    "material": "material",
-    "glue": "glue",
-}

@@ -19,6 +19,7 @@ from .judge import waits
 from .states import cares_of, laid_by
 
 Array = NDArray[np.float64]
+Indices = NDArray[np.intp]
 
 #: of one kind of mend, so many sizes are tried on one damage; own choice
 _SIZES = 4
@@ -110,6 +111,20 @@ def _whole(found: Sequence[Wound]) -> list[Wound]:
     return [w for w in rest if w.hits or w.zones]
 
 
+def _distinct(found: Sequence[list[int]]) -> tuple[list[int], Indices]:
+    """(places of those that differ, which of them each is)."""
+    known: dict[tuple[int, ...], int] = {}
+    places: list[int] = []
+    back: list[int] = []
+    for k, one in enumerate(found):
+        key = tuple(sorted(one))
+        if key not in known:
+            known[key] = len(places)
+            places.append(k)
+        back.append(known[key])
+    return places, np.array(back, dtype=np.intp)
+
+
 class Trials:
     """Combinations of options of all damages of one part and side, evaluated at once."""
 
@@ -118,7 +133,7 @@ class Trials:
         self._pieces: list[Any] = list(scheme.pieces)
         self._of: dict[str, list[int]] = {}
         self._ways: dict[str, str] = {}
-        self.hollow = place.hollow
+        self.hollow, self._by_id = place.hollow, {d.id: d for d in self.damages}
         for damage in self.damages:
             self._add(f"{damage.id} torn", _torn(wounds(damage, way="torn")))
 
@@ -161,7 +176,14 @@ class Trials:
         ----------
         near : strength is told between these places alone, mm.
         """
-        there = [self._there(c) for c in combinations]
+        # what lies over a damage may let go, and leaves what it would be without
+        bare = [
+            {of: [m for m in mends if not laid_by(m, self._by_id[of], self.place)] for of, mends in c.items()}
+            for c in combinations
+        ]
+        there = [self._there(c) for c in (*combinations, *bare, {})]
+        places, back = _distinct(there)
+        there = [there[k] for k in places]
         on = np.zeros((len(there) + 1, len(self._pieces)))
         own = len(self.scheme.pieces)
         on[:, :own] = [float(p.on) for p in self.scheme.pieces]
@@ -176,12 +198,14 @@ class Trials:
             twist = replace(sound, which=np.zeros(len(on), dtype=np.intp))
         found = evaluate_many(self.airframe, scheme, on, _STATIONS, blocks, twist=twist, near=near)
         copies = self.airframe.part(self.scheme.part).copies
-        added = (found.part_g[:-1] - found.part_g[-1]) / copies
+        each, without, broken = np.split(back, [len(combinations), -1])
+        added = (found.part_g[each] - found.part_g[-1]) / copies
         beyond = [
             sum(mend_kind(m).grams(m, d, self.place) for d in self.damages for m in c.get(d.id, ()))
             for c in combinations
         ]
-        return Tried(found.breaks[:-1], found.holds[:-1], added + np.array(beyond))
+        breaks, holds = (np.maximum(np.maximum(f[each], f[without]), f[broken]) for f in (found.breaks, found.holds))
+        return Tried(breaks, holds, added + np.array(beyond))
 
     @property
     def webs_are_hurt(self) -> bool:

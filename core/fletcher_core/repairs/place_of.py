@@ -18,7 +18,7 @@ from ..sections import lay_out
 _STATIONS = 41
 
 
-def tested(core: str, tests: Sequence[BondTest]) -> dict[str, Spread]:
+def held_by_tests(core: str, tests: Sequence[BondTest]) -> dict[str, Spread]:
     """Glue -> how many times the share of foam that it usually tears it tore in own tests on this foam."""
     if core not in catalogue().foam:
         return {}
@@ -66,6 +66,6 @@ def place_of(
         moulded=foam is not None and foam.glue_family == "epo",
         air_C=day.air_C,
         damp=day.damp,
-        tested=tested(part.core.material, tests),
+        tested=held_by_tests(part.core.material, tests),
         hinges=hinges,
     )

@@ -172,11 +172,10 @@ def _alone(
 
 
 def _of_sound(got: Tried, sound: Tried) -> Array:
-    """The lesser of both: how soon it shows the first sign, and how soon it ends, where that was looked for."""
+    """How far it holds, where that was looked for; else how soon it shows the first sign."""
     first = got.breaks / max(float(sound.breaks[0]), 1e-9)
     ends = np.isfinite(got.holds) & np.isfinite(sound.holds[0])
-    last = np.divide(got.holds, sound.holds[0], out=np.full_like(got.holds, np.inf), where=ends)
-    return np.asarray(np.minimum(first, last))
+    return np.asarray(np.divide(got.holds, sound.holds[0], out=first, where=ends))
 
 
 def _named(option: Option, prefix: str) -> list[Mend]:

@@ -2,18 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
+from pydantic import ValidationError
+
 from ..analysis.evaluation import Evaluation, compute
 from ..damages import Care, Damage, damage_kind, wounds
-from ..fields import Problem, Refused
-from ..kinds import PieceBase
-from ..mends import Mend, Place, mend_kind
+from ..fields import Problem, Refused, explain
+from ..kinds import PieceBase, wound_of
+from ..mends import Mend, MendBase, Place, mend_kind
 from ..model import Airframe, Scheme
 from ..units import Measure
 
+#: field of a piece -> field of the mend that laid it
+FIELD_OF = {
+    "y_from_mm": "overlap_mm", "y_to_mm": "overlap_mm", "diameter_mm": "wide_mm", "width_mm": "wide_mm",
+    "thickness_mm": "thick_mm", "chord_from": "chord", "chord_to": "chord", "material": "material", "glue": "glue",
+}  # fmt: skip
 State = Literal["sound", "broken", "mended"]
 STATES: tuple[State, ...] = ("sound", "broken", "mended")
 
@@ -155,7 +162,14 @@ def problems(
         own = [replace(p, where=(*where, *p.where)) for p in mend_kind(mend).problems(mend, damage, place)]
         found += own
         if not own:
-            for piece in laid_by(mend, damage, place):
+            try:
+                pieces = laid_by(mend, damage, place)
+            except ValidationError as exc:
+                first = explain(exc, MendBase)[0]
+                field = FIELD_OF.get(str(exc.errors()[0]["loc"][-1]), "of")
+                found.append(Problem((*where, field), field.removesuffix("_mm"), first["what"], first["right"]))
+                continue
+            for piece in pieces:
                 kind: str = piece.kind  # type: ignore[attr-defined]
                 if kind not in place.kinds:
                     found.append(
@@ -168,6 +182,76 @@ def problems(
                     )
                     break
     return found
+
+
+def _without(laid: Hurt, mends: frozenset[str], damages: frozenset[str]) -> Hurt:
+    """What is laid in once the pieces of some mends have let go, and all that was done about some damages."""
+    there: list[frozenset[State]] = []
+    for piece, own, whose in zip(laid.pieces, laid.there, laid.of, strict=True):
+        wound = wound_of(piece)
+        if whose in mends:
+            there.append(frozenset())
+        elif wound is not None and wound.damage in damages:
+            there.append(frozenset({"mended"}) if "broken" in own else frozenset())
+        else:
+            there.append(own)
+    return Hurt(laid.pieces, there, laid.of)
+
+
+def _lets_go(now: Evaluation, scheme: Scheme, laid: Hurt) -> str | None:
+    """The mend, or the damage, at which it ends; None where it ends elsewhere."""
+    _, station, finding = now.solved.holds_to(0)
+    if finding.piece is None:
+        return None
+    own = finding.piece - len(scheme.pieces)
+    if own >= 0:
+        return laid.of[own]
+    y, name = float(now.layout.plan.y[station]), scheme.pieces[finding.piece].id
+    for piece, there, whose in zip(laid.pieces, laid.there, laid.of, strict=True):
+        wound = wound_of(piece)
+        if wound is None or "mended" not in there or not wound.y_from_mm - 0.1 <= y <= wound.y_to_mm + 0.1:
+            continue
+        if any(name in (hit.sticks or ()) for hit in wound.hits):
+            return whose
+    return None
+
+
+def after_letting_go(
+    airframe: Airframe,
+    scheme: Scheme,
+    laid: Hurt,
+    others: Sequence[Scheme],
+    mended: Evaluation,
+    mends: Mapping[str, str],
+    spread: bool,
+    stations: int = 61,
+) -> Evaluation:
+    """The mended part as far as it holds: where a mend is what ends it, and the part holds more once that has let go,
+    that is how far it holds.
+
+    Parameters
+    ----------
+    mends : id of each mend -> of its damage.
+    """
+    best, now = mended, mended
+    gone: frozenset[str] = frozenset()
+    open_again: frozenset[str] = frozenset()
+    for _ in range(len(mends) + 1):
+        whose = _lets_go(now, scheme, laid)
+        if whose is None or whose in gone or whose in open_again:
+            break
+        if whose in mends:
+            gone |= {whose}
+        elif any(of == whose for of in mends.values()):
+            open_again |= {whose}
+            gone |= {mend for mend, of in mends.items() if of == whose}
+        else:
+            break
+        left = _without(laid, gone, open_again).in_state(scheme, "mended")
+        now = compute(airframe, left, stations, False, spread, others)
+        if now.solved.hold[0].min() > best.solved.hold[0].min():
+            best = now
+    return best
 
 
 def computed(

@@ -47,7 +47,9 @@ class Margins:
         self.reserve: Array = np.minimum(self.first, self.hold)
         # of the other cases the spread is that of the first
         unlucky = [e.low / e.value if e.value > 0 else 0.0 for e in (breaks, holds)]
-        self.unlucky: Array = np.minimum(_sooner(self.first, unlucky[0]), _sooner(self.hold, unlucky[1]))
+        self.first_unlucky: Array = _sooner(self.first, unlucky[0])
+        self.hold_unlucky: Array = _sooner(self.hold, unlucky[1])
+        self.unlucky: Array = np.minimum(self.first_unlucky, self.hold_unlucky)
 
     @classmethod
     def typical(cls, a: Evaluation) -> Margins:

@@ -7,6 +7,8 @@ import math
 from typing import Any
 
 import pytest
+from fletcher_core.bonds.lap import coupon_peak
+from fletcher_core.bonds.lap_length import LapQuestion, lap_length
 from fletcher_core.catalogue import catalogue, using
 from fletcher_core.joints import (
     HARDS,
@@ -25,8 +27,6 @@ from fletcher_core.joints import (
     times_today,
 )
 from fletcher_core.joints.choose import covered, leaning, prepared
-from fletcher_core.bonds.lap import coupon_peak
-from fletcher_core.bonds.lap_length import LapQuestion, lap_length
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError

@@ -7,9 +7,9 @@ import math
 from typing import Any
 
 import pytest
+from fletcher_core.bonds.splice import splice
 from fletcher_core.catalogue import catalogue
 from fletcher_core.fields import ago
-from fletcher_core.bonds.splice import splice
 from fletcher_core.kinds.box import BoxSpar
 from fletcher_core.kinds.cloth import Cloth
 from fletcher_core.kinds.cord import Cord

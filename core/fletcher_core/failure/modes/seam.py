@@ -75,4 +75,5 @@ MODE = Mode(
     find,
     error=(0.7, 1.3),
     only_hollow=True,
+    takes_length=True,
 )

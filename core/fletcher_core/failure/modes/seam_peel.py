@@ -46,4 +46,5 @@ MODE = Mode(
     find,
     error=(0.5, 1.6),
     only_hollow=True,
+    takes_length=True,
 )
