@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from ..fields import Problem
-from ..kinds import kind_of
+from ..kinds import kind_of, wound_of
 from ..model.body import Body
 from ..sections import PartLayout, face_thickness
 from ..units import Measure
@@ -22,6 +22,8 @@ def _spot(index: int, field: str) -> tuple[str | int, ...]:
 def _in_span(layout: PartLayout) -> Iterator[Problem]:
     tip, end = layout.plan.half_span, layout.part.laid_to_mm
     for i, piece in enumerate(layout.pieces):
+        if wound_of(piece) is not None:
+            continue  # a break near the end goes as far as there is of the part
         if end < tip and piece.y_from_mm > end - 1.0:
             yield Problem(
                 _spot(i, "y_from_mm"), "start along the body", "It starts at {start}, where only the boom is.",

@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from ..fields import fault, measure
 from ..kinds import Hit, Share, Zone
 from .base import FACES, Across, Face, words
-from .kind import Care, DamageKind, Effect, at, first
+from .kind import SKIN_TAKES_UP, Care, DamageKind, Effect, at, first
 
 
 class Crack(Across):
@@ -45,7 +45,8 @@ def effect(damage: Crack, cares: Sequence[Care]) -> list[Effect]:
     zone = Zone(**where, open=True) if joins is None else Zone(**where, pulled=joins, pressed=pressed or Share())
     faces = 0 if damage.through == "through" else FACES[damage.face]
     torn = [Hit(face=faces, x_from=damage.x_from, x_to=damage.x_to)] if damage.skin_torn else []
-    return [Effect(*at(damage), [zone], torn)]
+    skins = [Effect(*at(damage, SKIN_TAKES_UP), (), torn)] if torn else []
+    return [Effect(*at(damage), [zone]), *skins]
 
 
 KIND = DamageKind(

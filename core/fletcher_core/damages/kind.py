@@ -89,10 +89,15 @@ def first(cares: Sequence[Care], name: str) -> Any:
     return next((found for care in cares if (found := getattr(care, name)) is not None), None)
 
 
-#: mm either way of a place, over which a cut goes (own choice)
+#: mm either way of a place, over which a cut goes through foam (own choice)
 CUT = 0.25
+#: mm either way over which a stick that ends there takes up its load from the foam again, so that what is cut near to
+#: each other is cut at one place: about the depth of a usual section (own estimate; Saint-Venant)
+TAKES_UP = 25.0
+#: the same of film, tape and paper, which lie on the foam all over (own estimate)
+SKIN_TAKES_UP = 5.0
 
 
-def at(damage: DamageBase) -> tuple[float, float]:
+def at(damage: DamageBase, reach: float = CUT) -> tuple[float, float]:
     """The stretch of a cut."""
-    return max(damage.at_mm - CUT, 0.0), max(damage.at_mm + CUT, 1.0)
+    return max(damage.at_mm - reach, 0.0), max(damage.at_mm + reach, 1.0)

@@ -10,7 +10,7 @@ from pydantic import model_validator
 from ..fields import fault
 from ..kinds import Hit
 from .base import Across, words
-from .kind import Care, DamageKind, Effect, at
+from .kind import SKIN_TAKES_UP, Care, DamageKind, Effect, at
 
 _FACE: dict[str, Literal[1, -1, 0]] = {"top": 1, "bottom": -1, "both": 0}
 
@@ -32,7 +32,9 @@ def effect(damage: Slit, cares: Sequence[Care]) -> list[Effect]:
     """Every sheet of that face is parted there."""
     if damage.x_to == damage.x_from:
         return []
-    return [Effect(*at(damage), (), [Hit(face=_FACE[damage.face], x_from=damage.x_from, x_to=damage.x_to)])]
+    return [
+        Effect(*at(damage, SKIN_TAKES_UP), (), [Hit(face=_FACE[damage.face], x_from=damage.x_from, x_to=damage.x_to)])
+    ]
 
 
 KIND = DamageKind(

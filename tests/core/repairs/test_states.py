@@ -98,11 +98,21 @@ def test_a_broken_rod_leaves_what_the_rest_is_by_hand() -> None:
 def test_a_stick_in_two_has_two_new_ends_that_may_let_go() -> None:
     sound, broken = (states(PLATE, RODS, [damage("broken", piece="top")])[s] for s in ("sound", "broken"))  # type: ignore[index]
     ends = [f for f in broken.solved.findings if f.mode == "end_slip" and f.piece == 0]
-    assert any(np.isfinite(f.n[0][np.abs(broken.layout.plan.y - 199.75) < 0.01]).any() for f in ends)
+    assert any(np.isfinite(f.n[0][np.abs(broken.layout.plan.y - 175.0) < 0.01]).any() for f in ends)
     assert not any(
-        np.isfinite(f.n[0][np.abs(sound.layout.plan.y - 199.75) < 0.01]).any()
+        np.isfinite(f.n[0][np.abs(sound.layout.plan.y - 175.0) < 0.01]).any()
         for f in sound.solved.findings if f.mode == "end_slip"
     )  # fmt: skip
+
+
+def test_foam_and_stick_broken_near_each_other_are_broken_at_one_place() -> None:
+    """A crack beside a break of the stick: neither carries the other's load across so short a way."""
+    apart = [first(states(PLATE, TUBE, [damage("crack", 200.0), damage("broken", 200.0 + by, piece="tube")])["broken"])
+             for by in (0.0, 5.0, 20.0)]  # fmt: skip
+    sound = first(states(PLATE, TUBE, [])["sound"])
+    assert max(apart) < 0.02 * sound
+    far = states(PLATE, TUBE, [damage("crack", 200.0), damage("broken", 350.0, piece="tube")])["broken"]
+    assert first(far) > 10 * max(apart)
 
 
 def test_two_splints_over_a_crack_carry_it_alone_by_hand() -> None:

@@ -1,0 +1,269 @@
+"""Repairs and the log over HTTP: kept, never written over unseen, nobody else's, never a 500."""
+
+from __future__ import annotations
+
+import base64
+import io
+import json
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fletcher_site.workshop import quota
+from fletcher_site.workshop.models import LifeEntry, Repair, RepairPicture, Workshop
+from PIL import Image
+
+from .conftest import Person
+
+DEMO = Path(__file__).parents[2] / "demo" / "turnstone.json"
+
+CRACK = {"kind": "crack", "id": "crack-1", "on": "wing", "side": "left", "at_mm": 200}
+GLUED = {"kind": "glue_break", "id": "glue-1", "of": "crack-1", "glue": "ca_foam_safe"}
+
+
+def repair(id_: str = "r-1", **more: Any) -> dict[str, Any]:
+    return {"id": id_, "day": "2026-11-20", "damages": [CRACK], "plans": {"today": {"mends": [GLUED]}}, **more}
+
+
+@pytest.fixture
+def file() -> dict[str, Any]:
+    found: dict[str, Any] = json.loads(DEMO.read_text(encoding="utf-8"))
+    return {**found, "repairs": [], "life": []}
+
+
+@pytest.fixture
+def bird(ann: Person, file: dict[str, Any]) -> int:
+    made: int = ann.post("/api/airframes", file).json()["id"]
+    return made
+
+
+def picture() -> str:
+    out = io.BytesIO()
+    Image.new("RGB", (40, 30), (200, 80, 20)).save(out, "PNG")
+    return base64.b64encode(out.getvalue()).decode()
+
+
+def test_a_repair_is_kept_saved_and_taken_back(ann: Person, bird: int) -> None:
+    made = ann.post(f"/api/airframes/{bird}/repairs", repair())
+    assert made.status_code == 201, made.content
+    one = made.json()
+    assert one["who"] == "ann"
+    # sent once more because no answer came: it is there once
+    assert ann.post(f"/api/airframes/{bird}/repairs", one["repair"]).json()["id"] == one["id"]
+    # another one under the same id is not
+    assert ann.post(f"/api/airframes/{bird}/repairs", repair(note="other")).status_code == 422
+    path = f"/api/airframes/{bird}/repairs/{one['id']}"
+    saved = ann.put(path, {"based_on": 1, "repair": repair(name="bad landing")}).json()
+    assert (saved["version"], saved["repair"]["name"]) == (2, "bad landing")
+    # the aircraft's own document does not know of it
+    assert ann.get(f"/api/airframes/{bird}").json()["version"] == 1
+    assert ann.delete(path).status_code == 204
+    assert ann.get(f"/api/airframes/{bird}/repairs").json()["repairs"] == []
+    (gone,) = [r for r in ann.get("/api/removed").json() if r["kind"] == "repair"]
+    assert "bad landing" in gone["name"]
+    assert ann.post(f"/api/removed/repair/{one['id']}/back", {}).status_code == 200
+    assert len(ann.get(f"/api/airframes/{bird}/repairs").json()["repairs"]) == 1
+
+
+def test_a_stale_phone_writes_over_nothing(ann: Person, bird: int) -> None:
+    one = ann.post(f"/api/airframes/{bird}/repairs", repair()).json()
+    path = f"/api/airframes/{bird}/repairs/{one['id']}"
+    assert ann.put(path, {"based_on": 1, "repair": repair(note="from the bench")}).status_code == 200
+    late = ann.put(path, {"based_on": 1, "repair": repair(note="from the field")})
+    assert late.status_code == 409
+    assert late.json()["latest"]["repair"]["note"] == "from the bench"
+    assert late.json()["latest"]["version"] == 2
+    row = Repair.objects.get(pk=one["id"])
+    assert row.document["note"] == "from the bench"
+    # what it was before each save is kept
+    assert [s.document["note"] for s in row.states.all()] == [""]
+    # the same once more is no save
+    assert ann.put(path, {"based_on": 2, "repair": repair(note="from the bench")}).json()["version"] == 2
+    # the id that others point at stays
+    assert ann.put(path, {"based_on": 2, "repair": repair("r-9")}).json()["repair"]["id"] == "r-1"
+
+
+def test_states_are_kept_and_the_oldest_go(ann: Person, bird: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(quota, "REPAIR_STATES", 3)
+    one = ann.post(f"/api/airframes/{bird}/repairs", repair()).json()
+    for k in range(6):
+        body = {"based_on": 1 + k, "repair": repair(note=f"note {k}")}
+        assert ann.put(f"/api/airframes/{bird}/repairs/{one['id']}", body).status_code == 200
+    assert [s.number for s in Repair.objects.get(pk=one["id"]).states.all()] == [6, 5, 4]
+
+
+def test_what_the_core_says_of_it(ann: Person, bird: int, file: dict[str, Any]) -> None:
+    told = ann.post("/api/repairs/judge", {"file": file, "repair": repair()}).json()
+    part = told["parts"][0]
+    assert part["broken"]["holds"]["value"] <= part["mended"]["holds"]["value"]
+    assert told["damages"][0]["seen_to"]
+    assert told["mends"][0]["steps"]
+    look = ann.post("/api/repairs/look", {"file": file, "happened": {"story": "wing_tip"}}).json()
+    assert {k["kind"] for k in look["kinds"]} >= {"crack", "broken", "hinge_torn"}
+    spot = {"kind": "broken", "on": "wing", "at_mm": 100, "chord": 0.3}
+    start = ann.post("/api/repairs/damage", {"file": file, "repair": repair(), "spot": spot}).json()
+    assert start["damage"]["piece"] in {s["id"] for s in start["sticks"]}
+    offers = ann.post("/api/repairs/offers", {"file": file, "repair": repair(), "damage": "crack-1"}).json()
+    assert {o["kind"] for o in offers} >= {"glue_break", "patch", "splint"}
+    asked = {"file": file, "repair": repair(), "damage": "crack-1", "school": "once"}
+    ways = ann.post("/api/repairs/ways", asked).json()
+    assert ways["alternatives"][0]["score"] == max(a["score"] for a in ways["alternatives"])
+    plan = ann.post("/api/repairs/plan", {"file": file, "repair": repair(), "aim": "today"}).json()
+    assert plan["mends"]
+    assert plan["tried"] > 5
+    # nothing is on this shelf
+    nothing = {"file": file, "repair": repair(), "aim": "today", "from_shelf": True}
+    assert ann.post("/api/repairs/plan", nothing).json()["mends"] == []
+
+
+def test_what_cannot_be_is_told_at_its_field(ann: Person, bird: int, file: dict[str, Any]) -> None:
+    for change, field in (
+        ({"damages": [{**CRACK, "at_mm": 4000}]}, "at_mm"),
+        ({"damages": [{**CRACK, "at_mm": 900}]}, "damages.0.at_mm"),
+        ({"happened": {"air_C": -60}}, "air_C"),
+        ({"plans": {"today": {"mends": [{**GLUED, "of": "nobody"}]}}}, "mends.0.of"),
+        ({"damages": [{**CRACK, "kind": "explosion"}]}, "damages.0"),
+        ({"limit_min": -3}, "limit_min"),
+    ):
+        answer = ann.post("/api/repairs/judge", {"file": file, "repair": repair(**change)})
+        assert answer.status_code == 422, (change, answer.content)
+        assert any(field in p["field"] for p in answer.json()["problems"]), answer.json()
+    splint = {"kind": "splint", "id": "s", "of": "crack-1", "overlap_mm": 800}
+    answer = ann.post("/api/repairs/judge", {"file": file, "repair": repair(plans={"today": {"mends": [splint]}})})
+    assert answer.json()["problems"][0]["field"].endswith("plans.today.mends.0.overlap_mm")
+    for path, body in (
+        ("ways", {"damage": "nobody"}), ("offers", {"damage": "no"}),
+        ("ways", {"damage": "crack-1", "school": "magic"}),
+        ("damage", {"spot": {"kind": "explosion"}}), ("damage", {"spot": {"kind": "crack", "on": "body"}}),
+        ("plan", {"aim": "never"}),
+    ):  # fmt: skip
+        assert ann.post(f"/api/repairs/{path}", {"file": file, "repair": repair(), **body}).status_code == 422, path
+    for body in ({}, [], {"repair": 3}, {"based_on": 1, "repair": {"id": "x" * 99}}):
+        assert ann.post(f"/api/airframes/{bird}/repairs", body).status_code == 422
+    assert not Repair.with_removed.exists()
+
+
+def test_nobody_else_reads_or_writes_them(ann: Person, bob: Person, bird: int) -> None:
+    one = ann.post(f"/api/airframes/{bird}/repairs", repair()).json()
+    line = ann.post(f"/api/airframes/{bird}/life", {"id": "e1", "day": "2026-11-20", "what": "knock"}).json()
+    assert ann.put(f"/api/airframes/{bird}/repair-pictures", {"key": "p1", "picture": picture()}).status_code == 204
+    for answer in (
+        bob.get(f"/api/airframes/{bird}/repairs"),
+        bob.post(f"/api/airframes/{bird}/repairs", repair("r-2")),
+        bob.put(f"/api/airframes/{bird}/repairs/{one['id']}", {"based_on": 1, "repair": repair(note="mine")}),
+        bob.delete(f"/api/airframes/{bird}/repairs/{one['id']}"),
+        bob.get(f"/api/airframes/{bird}/life"),
+        bob.get(f"/api/airframes/{bird}/life.csv"),
+        bob.post(f"/api/airframes/{bird}/life", {"id": "e2", "day": "2026-11-20", "what": "note"}),
+        bob.delete(f"/api/airframes/{bird}/life/{line['id']}"),
+        bob.get(f"/api/airframes/{bird}/repair-pictures/p1"),
+        bob.put(f"/api/airframes/{bird}/repair-pictures", {"key": "p2", "picture": picture()}),
+        bob.get(f"/api/raw/repair/{one['id']}"),
+        bob.post(f"/api/removed/repair/{one['id']}/back", {}),
+    ):
+        assert answer.status_code == 404, answer.content
+    assert ann.get(f"/api/raw/repair/{one['id']}").json()["id"] == "r-1"
+
+
+def test_the_log_adds_up_and_is_taken_away(ann: Person, bird: int) -> None:
+    lines = [
+        {"id": "e1", "day": "2026-09-01", "what": "mend", "grams": 12, "balance_mm": 2, "strength": 0.9},
+        {"id": "e2", "day": "2026-03-01", "what": "flights", "flights": 3, "note": "=HYPERLINK()"},
+    ]
+    for line in lines:
+        assert ann.post(f"/api/airframes/{bird}/life", line).status_code == 201
+    # sent twice, kept once
+    assert ann.post(f"/api/airframes/{bird}/life", lines[0]).status_code == 201
+    told = ann.get(f"/api/airframes/{bird}/life").json()
+    assert [e["entry"]["day"] for e in told["entries"]] == ["2026-03-01", "2026-09-01"]
+    assert told["life"]["says"].startswith("One mend on: 12 g heavier")
+    csv = ann.get(f"/api/airframes/{bird}/life.csv")
+    assert csv["Content-Type"].startswith("text/csv")
+    assert "'=HYPERLINK()" in csv.content.decode()
+    last = told["entries"][-1]["id"]
+    assert ann.delete(f"/api/airframes/{bird}/life/{last}").status_code == 204
+    assert ann.post(f"/api/removed/life/{last}/back", {}).status_code == 200
+    assert len(ann.get(f"/api/airframes/{bird}/life").json()["entries"]) == 2
+    bad = {"id": "e3", "day": "2126-01-01", "what": "note"}
+    assert ann.post(f"/api/airframes/{bird}/life", bad).status_code == 422
+
+
+def test_pictures_are_small_and_bare(ann: Person, bird: int) -> None:
+    path = f"/api/airframes/{bird}/repair-pictures"
+    assert ann.put(path, {"key": "p1", "picture": picture()}).status_code == 204
+    assert ann.put(path, {"key": "p1", "picture": picture()}).status_code == 204
+    assert RepairPicture.objects.count() == 1
+    got = ann.get(f"{path}/p1")
+    assert got["Content-Type"] == "image/jpeg"
+    assert Image.open(io.BytesIO(got.content)).format == "JPEG"
+    for wrong in ({"key": "p2", "picture": "bm8="}, {"key": "../p", "picture": picture()}, {"key": "p3"}):
+        assert ann.put(path, wrong).status_code == 422
+    assert ann.get(f"{path}/none").status_code == 404
+
+
+def test_as_many_as_there_is_room_for(ann: Person, bird: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(quota, "REPAIRS", 1)
+    monkeypatch.setattr(quota, "ENTRIES", 1)
+    monkeypatch.setattr(quota, "REPAIR_PICTURES", 1)
+    for k, expected in ((1, 201), (2, 422)):
+        assert ann.post(f"/api/airframes/{bird}/repairs", repair(f"r-{k}")).status_code == expected
+        line = {"id": f"e{k}", "day": "2026-11-20", "what": "note"}
+        assert ann.post(f"/api/airframes/{bird}/life", line).status_code == expected
+        body = {"key": f"p{k}", "picture": picture()}
+        assert ann.put(f"/api/airframes/{bird}/repair-pictures", body).status_code == (204 if k == 1 else 422)
+    shop = Workshop.objects.get(name="ann's bench")
+    before = shop.bytes_used
+    quota.measure()
+    shop.refresh_from_db()
+    assert shop.bytes_used == pytest.approx(before, rel=0.2)
+
+
+def test_everything_is_in_the_file(ann: Person, bob: Person, bird: int, file: dict[str, Any]) -> None:
+    ann.post(f"/api/airframes/{bird}/repairs", repair(name="bad landing"))
+    ann.post(f"/api/airframes/{bird}/life", {"id": "e1", "day": "2026-11-20", "what": "knock"})
+    wish = {"file": file, "scheme_id": file["schemes"][0]["id"], "what": "airframe"}
+    taken = ann.post("/api/take-away", wish, about=str(bird)).json()
+    assert [r["name"] for r in taken["repairs"]] == ["bad landing"]
+    assert [e["what"] for e in taken["life"]] == ["knock"]
+    # another workshop's number opens nothing
+    assert bob.post("/api/take-away", wish, about=str(bird)).json()["repairs"] == []
+    theirs = bob.post("/api/airframes", taken)
+    assert theirs.status_code == 201, theirs.content
+    number = theirs.json()["id"]
+    assert bob.get(f"/api/airframes/{number}/repairs").json()["repairs"][0]["repair"]["name"] == "bad landing"
+    assert len(bob.get(f"/api/airframes/{number}/life").json()["entries"]) == 1
+    # a save from the bench neither adds nor loses any
+    body = {"based_on": 1, "file": {**file, "repairs": [], "life": []}}
+    assert bob.put(f"/api/airframes/{number}", body).status_code == 200
+    assert Repair.objects.filter(airframe_id=number).count() == 1
+    assert LifeEntry.objects.filter(airframe_id=number).count() == 1
+
+
+def test_one_that_cannot_be_read_hides_nothing(ann: Person, bird: int) -> None:
+    one = ann.post(f"/api/airframes/{bird}/repairs", repair()).json()
+    ann.post(f"/api/airframes/{bird}/repairs", repair("r-2"))
+    row = Repair.objects.get(pk=one["id"])
+    row.document = {**row.document, "damages": [{"kind": "explosion"}]}
+    row.save()
+    told = ann.get(f"/api/airframes/{bird}/repairs").json()
+    assert [r["repair"]["id"] for r in told["repairs"]] == ["r-2"]
+    assert told["unreadable"][0]["table"] == "repair"
+    assert ann.get(f"/api/raw/repair/{one['id']}").json()["damages"] == [{"kind": "explosion"}]
+
+
+def test_counts_of_mends_feed_the_workshop(ann: Person, bird: int) -> None:
+    ann.post(f"/api/airframes/{bird}/repairs", repair(result="held"))
+    ann.post(f"/api/airframes/{bird}/repairs", repair("r-2", result="broke_again", broke_at="at the seam"))
+    (line,) = ann.get("/api/repairs/records").json()
+    assert (line["kind"], line["held"], line["broke"]) == ("glue_break", 1, 1)
+
+
+def test_a_visitor_finds_the_demos_repairs(db: None) -> None:
+    who = Person()
+    who.enter(who.post("/api/session/demo", {}))
+    told = [who.get(f"/api/airframes/{a['id']}/repairs").json() for a in who.get("/api/airframes").json()["airframes"]]
+    assert any(len(t["repairs"]) > 0 for t in told)
+    assert all(not t["unreadable"] for t in told)
+    assert re.search("mend", json.dumps([who.get(f"/api/airframes/{a['id']}/life").json() for a in
+                                         who.get("/api/airframes").json()["airframes"]]))  # fmt: skip
