@@ -14,7 +14,7 @@ from ..catalogue import Spread, catalogue
 from ..failure import craft_spreads, method_errors
 from ..geometry.planform import NODE_GAP
 from ..joints.hardware import Hardware, hardware_of, joined_g, problems_of_joints
-from ..kinds import kind_of
+from ..kinds import kind_of, wound_of
 from ..loads import Case, carried_along
 from ..model import Airframe, Body, Problem, Refused, Scheme
 from ..parts import PARTS
@@ -271,7 +271,8 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
 
 def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spread]:
     """All that is drawn: material figures, each method's own error, and the hand that made each piece."""
-    return table | method_errors(layout.part) | craft_spreads(layout)
+    hurt = any(wound_of(piece) is not None for piece in layout.pieces)
+    return table | method_errors(layout.part, hurt) | craft_spreads(layout)
 
 
 def compute(

@@ -51,9 +51,14 @@ def craft_spreads(layout: PartLayout) -> dict[str, Spread]:
     }
 
 
-def method_errors(part: Part | None = None) -> dict[str, Spread]:
-    """``method.<mode>`` -> how many times the answer of a mode what really happens may be; of those there can be."""
-    chosen = [m for m in MODES.values() if part is None or _can_be(m, part)]
+def method_errors(part: Part | None = None, hurt: bool = False) -> dict[str, Spread]:
+    """``method.<mode>`` -> how many times the answer of a mode what really happens may be; of those there can be.
+
+    Parameters
+    ----------
+    hurt : something of the part is broken.
+    """
+    chosen = [m for m in MODES.values() if part is None or (_can_be(m, part) and m.only_hurt <= hurt)]
     return {f"method.{m.id}": Spread(m.error[0], 1.0, m.error[1]) for m in chosen}
 
 

@@ -322,6 +322,8 @@ class Mode:
     only_body: bool = False
     #: of what goes on where a pod ends, and there alone
     of_boom: bool = False
+    #: of what is parted, in parts that are hurt
+    only_hurt: bool = False
     #: it takes a stretch about as long as the part is deep: none where it is cut right across
     takes_length: bool = False
     #: from strain: looked at again once skins on the pressed face have wrinkled, or the foam has cracked

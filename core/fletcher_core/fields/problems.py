@@ -139,7 +139,9 @@ def explain(
         elif measured:
             amount = show(float(value), kind, system)
             if item["type"] in ("greater_than_equal", "greater_than"):
-                what = f"{amount} is less than nothing." if value < 0 else f"{amount} is too small."
+                # where less than nothing can be, it is only too small
+                nothing = float(node.get("minimum", node.get("exclusiveMinimum", 0.0))) >= 0
+                what = f"{amount} is less than nothing." if value < 0 and nothing else f"{amount} is too small."
             elif item["type"] in ("less_than_equal", "less_than"):
                 what = f"{amount} is too large."
             right = _range(node, kind, system)

@@ -65,7 +65,9 @@ export function RepairSheet({ workplace, row, start }: Props) {
   const damage = repair.damages.find((d) => d.id === chosen);
   const index = repair.damages.findIndex((d) => d.id === chosen);
   const seenTo = new Set((verdict?.damages ?? []).filter((d) => d.seen_to).map((d) => d.id));
-  const problems = [...(fault?.problems ?? []), ...doc.problems].map((p) => ({ ...p, field: p.field.replace(/^(repair_save\.)?repair\./, "") }));
+  const problems = [...(fault?.problems ?? []), ...doc.problems]
+    .map((p) => ({ ...p, field: p.field.replace(/^(repair_save\.)?repair\./, "") }))
+    .filter((p, k, all) => all.findIndex((o) => o.field === p.field && o.what === p.what) === k);
   const away = query.isError && fault?.status !== 422;
   const halves = hasHalves(file, part);
 
@@ -274,7 +276,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
   );
 
   const banner = verdict && (
-    <div className={`border-l-8 px-3 py-2 ${GO[verdict.go]}`} data-testid="go" role="status">
+    <div className={`border-l-8 px-3 py-2 ${GO[verdict.go]}`} data-testid="go" role="status" aria-busy={query.isFetching}>
       <p className="text-[20px] leading-7 font-semibold">{verdict.sentence}</p>
       {verdict.why.map((w) => (
         <p key={w} className="text-[16px] leading-5">

@@ -5,6 +5,9 @@ import type { Aim, AirframeFile, Alternatives, Look, MendOffer, Repair, RepairVe
 import { shownOf } from "../lib/parts";
 import { useUnits } from "../session";
 
+/** ms after which a verdict that did not come is asked for again; own choice. */
+const AGAIN = 5000;
+
 const asFault = (error: unknown) => (error instanceof Fault ? error : null);
 
 /** What to look at after what happened; kept as long as the page, so that it is there without a net. */
@@ -43,11 +46,15 @@ export function usePlan(file: AirframeFile, part: Repair["damages"][number]["on"
 /** Sound, broken, mended under one plan. */
 export function useVerdict(file: AirframeFile, repair: Repair, aim: Aim) {
   const units = useUnits();
-  const query = useQuery({
+  const query = useQuery<RepairVerdict>({
     queryKey: ["judge-repair", file, repair.damages, repair.plans[aim], repair.happened, repair.limit_min, aim, units],
     enabled: repair.damages.length > 0,
     gcTime: 60_000,
     retry: false,
+    // without a net it is asked all the same, and says that there is none
+    networkMode: "always",
+    refetchOnReconnect: "always",
+    refetchInterval: ({ state }) => (state.error instanceof Fault && state.error.status !== 422 ? AGAIN : false),
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) => takeAs<RepairVerdict>(client.POST("/api/repairs/judge", { body: { file, repair, aim } as never, signal })),
   });

@@ -99,4 +99,5 @@ PARTED = Mode(
     "own estimate (a strain of 5 % across what is parted)",
     lambda wing: chain(_blocks(wing, "parted", "tension", 1.0), _blocks(wing, "parted", "compression_10pct", -1.0)),
     from_strain=True,
+    only_hurt=True,
 )
