@@ -62,6 +62,10 @@ def take(page: Page) -> None:
     page.get_by_test_id("mounts").get_by_role("button", name="Undercarriage plate").click()
     page.get_by_test_id("mount-ways").wait_for()
     _shoot(page, "mounts")
+    page.get_by_role("link", name="Mend", exact=True).click()
+    page.get_by_test_id("columns").first.wait_for()
+    page.wait_for_load_state("networkidle")
+    _shoot(page, "mend")
     _stand(page, "Plover")
     page.get_by_role("link", name="Balance").click()
     page.get_by_role("link", name="Weigh parts and gear").click()
@@ -99,11 +103,6 @@ def take(page: Page) -> None:
     page.get_by_test_id("ways").wait_for()
     page.get_by_test_id("surface").evaluate("e => e.scrollIntoView({ block: 'start' })")
     _shoot(page, "controls")
-    _bench(page, "Turnstone")
-    page.get_by_role("tab", name="Along the span").click()
-    page.get_by_label("beside").select_option(index=1)
-    page.wait_for_load_state("networkidle")
-    _shoot(page, "along-the-span")
 
 
 def main() -> int:

@@ -123,3 +123,24 @@ def test_the_mounts(demo: Page, width: int) -> None:
     demo.get_by_label("Width of the plate").fill("-1")
     expect(demo.get_by_label("Width of the plate")).to_have_attribute("aria-invalid", "true")
     check(demo, f"a mount with a fault at {width}")
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_mending_in_all_its_steps(demo: Page, width: int) -> None:
+    demo.set_viewport_size({"width": width, "height": 800})
+    demo.get_by_role("link", name="Sanderling", exact=True).click()
+    demo.get_by_role("link", name="Mend", exact=True).click()
+    expect(demo.get_by_test_id("columns").first).to_be_visible()
+    check(demo, f"the plan at {width}")
+    demo.get_by_role("tab", name="Ways tried and ranked").click()
+    expect(demo.get_by_test_id("ways")).to_be_visible()
+    check(demo, f"ways at {width}")
+    demo.get_by_test_id("mends").get_by_role("button").first.click()
+    check(demo, f"a mend open at {width}")
+    for step in ("1 What broke", "3 Do it"):
+        demo.get_by_role("tab", name=step).click()
+        check(demo, f"{step} at {width}")
+    demo.get_by_role("button", name="Log of its life").click()
+    expect(demo.get_by_test_id("life")).to_be_visible()
+    check(demo, f"the log at {width}")
+    assert demo.evaluate("document.documentElement.scrollWidth") <= width

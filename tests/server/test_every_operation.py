@@ -104,6 +104,10 @@ class Theirs:
         weighed = {"weighed": {"of": "wing", "grams": 111.0}, "note": "Secret note"}
         self.weighing = owner.post(f"/api/airframes/{self.airframe}/weighings", weighed).json()["id"]
         self.file = file
+        entry = {"id": "e1", "day": "2026-11-20", "what": "note", "note": "Secret note"}
+        self.entry = owner.post(f"/api/airframes/{self.airframe}/life", entry).json()["id"]
+        self.mending = {"id": "r1", "day": "2026-11-20", "note": "Secret note"}
+        self.repair = owner.post(f"/api/airframes/{self.airframe}/repairs", self.mending).json()["id"]
 
     def state(self) -> list[Any]:
         """Everything of theirs, to see that it stays as it is."""
@@ -115,6 +119,8 @@ class Theirs:
             "removed",
             f"airframes/{self.airframe}",
             f"airframes/{self.airframe}/weighings",
+            f"airframes/{self.airframe}/repairs",
+            f"airframes/{self.airframe}/life",
         )
         return [self.owner.get(f"/api/{path}").json() for path in paths]
 
@@ -129,6 +135,10 @@ def fuller(theirs: Theirs) -> dict[str, Any]:
         "reserve_stock": {"airframe_id": theirs.airframe, "scheme_id": "scheme"},
         "let_go_stock": {"airframe_id": theirs.airframe, "scheme_id": "scheme"},
         "use_stock": {"airframe_id": theirs.airframe, "scheme_id": "scheme"},
+        "add_repair": {"id": "r2", "day": "2026-11-20"},
+        "save_repair": {"based_on": 1, "repair": {**theirs.mending, "note": "mine now"}},
+        "add_life": {"id": "e2", "day": "2026-11-20", "what": "note"},
+        "keep_repair_picture": {"key": "p1", "picture": "iVBORw0KGgo="},
     }
 
 
@@ -142,6 +152,8 @@ PARAMETERS: dict[str, Callable[[Theirs, str], Any]] = {
     "kind": lambda t, _: "bond",
     "table": lambda t, _: "airframe",
     "weighing_id": lambda t, _: t.weighing,
+    "repair_id": lambda t, _: t.repair,
+    "entry_id": lambda t, _: t.entry,
     "row_id": lambda t, path: t.removed if "removed" in path else t.airframe,
 }
 

@@ -84,6 +84,8 @@ def figure_label(name: str) -> str:
     said = _FIGURES.get(figure, figure.replace("_", " "))
     if name.startswith("method."):
         return f"how well the model knows: {_METHODS[figure]}"
+    if family == "repair":
+        return f"how well it is mended: {key.replace('_', ' ')}"
     if family == "craft":
         return f"{key}: {catalogue().craft[figure].label}"
     if family in ("core", "wing"):
@@ -111,7 +113,7 @@ def unit_of(name: str) -> str:
     if family in ("control", "mounting", "mending"):
         unit: str = getattr(catalogue(), family)[rest.partition(".")[0]].unit
         return unit
-    if family in ("method", "craft", "lay_up") or (family, figure) == ("fibre", "compression"):
+    if family in ("method", "craft", "lay_up", "repair") or (family, figure) == ("fibre", "compression"):
         return ""
     if family in ("skin", "board") and figure in ("Et", "Gt", "tension", "compression", "peel"):
         return "N/mm"

@@ -82,7 +82,7 @@ def wounds(damage: DamageBase, cares: Sequence[Care] = (), *, way: str = "", on:
             called=name,
             on=on,
             y_from_mm=effect.y_from,
-            y_to_mm=max(effect.y_to, effect.y_from + 0.5),
+            y_to_mm=max(effect.y_to, effect.y_from + 0.5, 1.0),
             zones=list(effect.zones),
             hits=list(effect.hits),
         )

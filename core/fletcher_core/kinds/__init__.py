@@ -39,7 +39,7 @@ from .kind import GROUPS, Group, Kind, Offer, Room
 from .place import share_along
 from .rows import Ground, MemberRow, Need, Parting, PatchRow, Rows, SheetRow
 from .shapes import CORD_AREA, rectangle_constant
-from .wound import ALL, Hit, Share, Wound, Zone, parted
+from .wound import ALL, Hit, Share, Wound, Zone, parted, sound_prefix
 
 #: every kind by its name, in the order in which they are offered
 KINDS: Mapping[str, Kind[Any]] = {
@@ -141,5 +141,6 @@ __all__ = [
     "parted",
     "rectangle_constant",
     "share_along",
+    "sound_prefix",
     "wound_of",
 ]

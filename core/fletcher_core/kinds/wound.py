@@ -142,6 +142,11 @@ def _prefix(wound: Wound, which: str) -> str:
     return f"wound.{wound.id}.{which}"
 
 
+def sound_prefix(prefix: str) -> str:
+    """Of the figures of what is left of a stick those of the stick as it was."""
+    return prefix.split(".", 3)[3] if prefix.startswith("wound.") else prefix
+
+
 @dataclass(frozen=True)
 class _Left:
     """What is left of a figure of one name."""

@@ -151,7 +151,7 @@ def problems(
     index = {d.id: k for k, d in enumerate(all_damages)}
     by_id = {d.id: d for d in on}
     found = [p for d in on for p in _place_problems(d, ("damages", index[d.id]), place)]
-    found += _overlaps([(index[d.id], d) for d in on])
+    found += () if found else _overlaps([(index[d.id], d) for d in on])
     if found:
         return found
     for k, mend in enumerate(mends):

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from ..analysis.solve import Solved
 from ..catalogue import catalogue
 from ..geometry import XI, Outline, boom_polygons, pod_polygon, sheet_of
-from ..kinds import kind_of, share_along
+from ..kinds import kind_of, share_along, sound_prefix
 from ..model import Body, Scheme
 from ..sections import PartLayout
 from ..sections.figures import table_of
@@ -152,7 +152,7 @@ def _section_piece(layout: PartLayout, p: int, k: int, stretch: float) -> SliceP
     piece: Any = layout.pieces[row.piece]
     x, z = float(members.x[p, k]) * stretch, float(members.z[p, k])
     h, w = float(members.height[p, k]), float(members.width[p, k])
-    family_, _, material = row.prefix.partition(".")
+    family_, _, material = sound_prefix(row.prefix).partition(".")
     entry = getattr(catalogue(), table_of(family_))[material]
     # a foam has none of its own, nor has glue
     look = getattr(entry, "family", kind_of(piece).look or "foam")

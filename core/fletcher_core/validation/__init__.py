@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from . import bodies, wings
+from . import bodies, mends, wings
 from .fact import Fact
 from .page import report
 
@@ -18,6 +18,7 @@ FACTS: tuple[Callable[[], Fact], ...] = (
     wings.soft_glue, wings.film_against_spar, wings.folded_choices, wings.brace_in_the_middle,
     wings.ribs_under_thin_sheets, bodies.open_bottom, bodies.flat_bodies,
     bodies.spine_and_tube, bodies.formers, bodies.flutes, bodies.corners, bodies.thicker, bodies.booms,
+    mends.hard_edge, mends.tip_to_tip, mends.tube_three_ways, mends.glues_on_a_crack,
 )  # fmt: skip
 
 __all__ = ["FACTS", "Fact", "report"]

@@ -18,7 +18,7 @@ from fletcher_core.report.stand import stand
 from fletcher_core.search import Found, Wish, search
 from fletcher_core.shelf import bill_of_materials
 from fletcher_core.verdicts import evaluate, why
-from hypothesis import given, settings
+from hypothesis import given, reject, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -185,13 +185,16 @@ def test_in_balance_and_nothing_of_a_pod_behind_it(
     outer: float, share: float, middle: float, start: float, count: int
 ) -> None:
     """Shear and moment end at zero at both ends; behind the pod nothing but the boom gives way."""
-    body = with_boom(
-        outer_mm=outer,
-        inner_mm=min(outer * share, outer - 0.2),
-        middle_mm=middle,
-        count=count,
-        starts_mm=min(start, WING_AT),
-    )
+    try:
+        body = with_boom(
+            outer_mm=outer,
+            inner_mm=min(outer * share, outer - 0.2),
+            middle_mm=middle,
+            count=count,
+            starts_mm=min(start, WING_AT),
+        )
+    except ValidationError:
+        reject()  # one that stands out of the pod's end
     a = worked(body)
     f, bare = a.solved.forces, body.bare_mm
     for v in (f.shear, f.moment, f.moment_z, f.torque):
