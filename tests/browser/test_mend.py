@@ -88,6 +88,8 @@ def test_three_damages_for_today_then_for_good(demo: Page) -> None:
     sent(page)
     # do it: tick, push, weigh, write it down
     step(page, "3 Do it")
+    page.get_by_role("button", name="Take what it needs from the shelf").click()
+    expect(page.get_by_test_id("from-the-shelf")).to_contain_text("was taken from the shelf on")
     page.get_by_test_id("do-it").get_by_role("checkbox").first.check()
     push = page.get_by_test_id("push-test").first
     expect(push).to_contain_text("stays on the ground")
@@ -102,6 +104,8 @@ def test_three_damages_for_today_then_for_good(demo: Page) -> None:
     sent(page)
     page.reload()
     expect(page.get_by_test_id("damages").get_by_role("listitem")).to_have_count(3)
+    # what held here is counted from now on
+    expect(page.get_by_test_id("mends")).to_contain_text("In this workshop it held 1 of 1 times")
     page.get_by_role("button", name="Log of its life").click()
     expect(page.get_by_test_id("life-says")).to_contain_text("One mend on")
     expect(page.get_by_test_id("life").get_by_role("row")).to_have_count(2)

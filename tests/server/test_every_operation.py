@@ -137,6 +137,7 @@ def fuller(theirs: Theirs) -> dict[str, Any]:
         "use_stock": {"airframe_id": theirs.airframe, "scheme_id": "scheme"},
         "add_repair": {"id": "r2", "day": "2026-11-20"},
         "save_repair": {"based_on": 1, "repair": {**theirs.mending, "note": "mine now"}},
+        "take_for_repair": {"based_on": 1},
         "add_life": {"id": "e2", "day": "2026-11-20", "what": "note"},
         "keep_repair_picture": {"key": "p1", "picture": "iVBORw0KGgo="},
     }

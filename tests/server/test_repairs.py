@@ -267,3 +267,46 @@ def test_a_visitor_finds_the_demos_repairs(db: None) -> None:
     assert all(not t["unreadable"] for t in told)
     assert re.search("mend", json.dumps([who.get(f"/api/airframes/{a['id']}/life").json() for a in
                                          who.get("/api/airframes").json()["airframes"]]))  # fmt: skip
+
+
+SPLINTED = {
+    "kind": "splint",
+    "id": "s-1",
+    "of": "crack-1",
+    "overlap_mm": 60,
+    "faces": "top",
+    "thick_mm": 0.5,
+    "ends": "blunt",
+    "glue": "polyurethane_foaming",
+}
+
+
+def test_what_a_plan_needs_is_taken_from_the_shelf_once(ann: Person, bob: Person, bird: int) -> None:
+    splinted = repair(plans={"today": {"mends": [SPLINTED]}})
+    one = ann.post(f"/api/airframes/{bird}/repairs", splinted).json()
+    path = f"/api/airframes/{bird}/repairs/{one['id']}"
+    # nothing there: told, and nothing is written
+    empty = ann.post(f"{path}/take", {"based_on": 1})
+    assert empty.status_code == 422
+    assert "Nothing that it needs" in empty.json()["message"]
+    assert ann.post("/api/shelf/label", {"text": "carbon strip 5 x 0.5 x 1 m, 2 pieces"}).status_code == 201
+    assert bob.post(f"{path}/take", {"based_on": 1}).status_code == 404
+    assert ann.post(f"{path}/take", {"based_on": 7}).status_code == 409
+    assert [i["item"]["count"] for i in ann.get("/api/shelf").json()["items"]] == [2]
+    taken = ann.post(f"{path}/take", {"based_on": 1})
+    assert taken.status_code == 200, taken.content
+    told = taken.json()
+    assert told["repair"]["version"] == 2
+    assert told["repair"]["repair"]["taken"].startswith("20")
+    # the strip was there, the glue is not, and it says so
+    assert {line["there"] for line in told["lines"]} == {True, False}
+    assert all(line["what"] and line["says"] for line in told["lines"])
+    left = [(i["item"]["count"], i["item"]["length_mm"]) for i in ann.get("/api/shelf").json()["items"]]
+    assert (1, 1000.0) in left
+    assert sum(count * long for count, long in left) == pytest.approx(2000.0 - 120.0, abs=10.0)
+    again = ann.post(f"{path}/take", {"based_on": 2})
+    assert again.status_code == 422
+    assert "already" in again.json()["message"]
+    assert [(i["item"]["count"], i["item"]["length_mm"]) for i in ann.get("/api/shelf").json()["items"]] == left
+    # what it was before is kept, as after any save
+    assert [s.document["taken"] for s in Repair.objects.get(pk=one["id"]).states.all()] == [""]

@@ -46,7 +46,7 @@ def effect(damage: Missing, cares: Sequence[Care]) -> list[Effect]:
             pulled=joins,
             pressed=first(cares, "foam_strong") or Share(),
         )
-    return [Effect(*damage.run, [zone], [Hit(x_from=damage.x_from, x_to=damage.x_to)])]
+    return [Effect(*damage.run, [zone], [Hit(x_from=damage.x_from, x_to=damage.x_to, lost=True)])]
 
 
 KIND = DamageKind(

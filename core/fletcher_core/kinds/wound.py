@@ -109,7 +109,7 @@ class Zone(Described):
 
 class Hit(Described):
     """Sticks, or sheets (`sticks` None), that are other over the wound's stretch: nothing of them where `left` is
-    none, else stiffness and strength."""
+    none, else stiffness and strength. `lost`: it is not even there, else it hangs on and weighs what it did."""
 
     sticks: tuple[str, ...] | None = None
     face: Literal[1, -1, 0] = 0
@@ -118,6 +118,7 @@ class Hit(Described):
     stiff: Share | None = None
     strong: Share | None = None
     apart: bool = False
+    lost: bool = False
 
 
 class Wound(PieceBase):

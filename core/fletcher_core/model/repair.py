@@ -87,6 +87,8 @@ class Repair(Described):
     ticked: dict[Annotated[str, Field(max_length=80)], Annotated[str, Field(max_length=40)]] = Field(
         default_factory=dict, max_length=400
     )
+    #: when what it needs was taken from the shelf; "" where it was not
+    taken: str = Field("", max_length=40)
     weighed_g: float | None = measure("the aircraft on the scale after it", "mass", 1.0, 15000.0, None)
     pushed_mm: float | None = measure("how far it bent when it was pushed up", "length", 0.0, 2000.0, None)
     result: Result = words(

@@ -4,7 +4,7 @@ from .judge import judge_repair
 from .life import Life, MendRecord, life_csv, life_of, mend_records
 from .look import Look, look_over
 from .plan import Alternatives, Planned, alternatives, plan_mends
-from .prices import prices_of
+from .prices import needs_of_repair, prices_of
 from .start import DamageStart, MendOffer, Spot, mend_offers, start_damage
 from .told import RepairVerdict
 
@@ -25,6 +25,7 @@ __all__ = [
     "look_over",
     "mend_offers",
     "mend_records",
+    "needs_of_repair",
     "plan_mends",
     "prices_of",
     "start_damage",

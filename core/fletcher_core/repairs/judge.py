@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate, estimate_of
-from ..analysis.evaluation import Evaluation
+from ..analysis.evaluation import Evaluation, compute
 from ..balance.masses import masses, weight_of
 from ..bonds.cure import times_today
 from ..catalogue import catalogue
@@ -186,7 +187,7 @@ def _part(
     whole: tuple[float, float],
     system: System,
     spread: bool,
-) -> MendedPart:
+) -> tuple[MendedPart, dict[str, Each]]:
     laid = hurt(damages, mends, place)
     states = computed(airframe, scheme, laid, others, spread=spread)
     verdicts = {state: verdict_of(a, system, None, False) for state, a in states.items()}
@@ -201,7 +202,7 @@ def _part(
         for state in STATES
     }
     copies = mended.copies
-    weights = {s: weight_of(airframe, laid.in_state(scheme, s)) for s in ("sound", "mended")}
+    weights = {s: weight_of(airframe, laid.weighed(scheme, s)) for s in ("sound", "mended")}
     own = sum(mend_kind(m).grams(m, d, place) for m in mends for d in damages if m.of == d.id)
     grams = (weights["mended"][0] - weights["sound"][0]) / copies + own
     moment = (weights["mended"][1] - weights["sound"][1]) / copies
@@ -221,7 +222,7 @@ def _part(
         if mends
         else f"{100 * left.value:.0f} % of the strength is left ({100 * left.low:.0f} to {100 * left.high:.0f})"
     )
-    return MendedPart(
+    part = MendedPart(
         part=scheme.part,
         side=side,
         label=label,
@@ -243,6 +244,8 @@ def _part(
         length_mm=mended.layout.plan.half_span,
         says=says,
     )
+    each = _each(airframe, scheme, others, place, damages, mends, sound, ends, weights["mended"][0])
+    return part, each
 
 
 #: low and high of the grams of a mend over what is told (own estimate: glue that runs, filler that is sanded off)
@@ -283,13 +286,51 @@ def _cautions(mend: Mend) -> list[str]:
     return [*own, *(c for g in mend_kind(mend).glues(mend) for c in catalogue().glue[g].cautions)]
 
 
-def mend_told(mend: Mend, damage: Damage, place: Place, system: System) -> MendTold:
+@dataclass(frozen=True)
+class Each:
+    """Of one mend: share of the sound strength that would be missing without it, and all its grams."""
+
+    buys: float
+    grams: float
+
+
+def _each(
+    airframe: Airframe,
+    scheme: Scheme,
+    others: Sequence[Scheme],
+    place: Place,
+    damages: Sequence[Damage],
+    mends: Sequence[Mend],
+    sound: Evaluation,
+    ends: Evaluation,
+    weighs: float,
+) -> dict[str, Each]:
+    """Each mend taken out while the others stay."""
+    found = {}
+    usual = float(Margins.typical(sound).hold.min())
+    whole = float(Margins.typical(ends).hold.min()) / usual
+    by_id = {d.id: d for d in damages}
+    for mend in mends:
+        rest = [m for m in mends if m.id != mend.id]
+        laid = hurt(damages, rest, place)
+        left = laid.in_state(scheme, "mended")
+        bare = compute(airframe, left, 61, False, False, others)
+        bare = after_letting_go(airframe, scheme, laid, others, bare, {m.id: m.of for m in rest}, spread=False)
+        share = float(Margins.typical(bare).hold.min()) / usual
+        grams = (weighs - weight_of(airframe, laid.weighed(scheme, "mended"))[0]) / bare.copies
+        own = mend_kind(mend).grams(mend, by_id[mend.of], place)
+        found[mend.id] = Each(whole - share, grams + own)
+    return found
+
+
+def mend_told(mend: Mend, damage: Damage, place: Place, system: System, each: Each | None = None) -> MendTold:
     """One mend in words and figures."""
     kind = mend_kind(mend)
     wait, slowest = waits(mend, place)
     laid = laid_by(mend, damage, place)
     glued = [catalogue().glue[g].label for g in kind.glues(mend)]
-    what = ", ".join([*(piece_label(p.model_copy(update={"name": ""}), system) for p in laid), *glued]) or kind.label
+    named = [*(piece_label(p.model_copy(update={"name": ""}), system) for p in laid), *glued]
+    what = ", ".join(dict.fromkeys(named)) or kind.label
     return MendTold(
         id=mend.id,
         of=mend.of,
@@ -298,7 +339,8 @@ def mend_told(mend: Mend, damage: Damage, place: Place, system: System) -> MendT
         minutes=_minutes(mend, damage, place),
         waits_min=wait,
         slowest=slowest,
-        grams=kind.grams(mend, damage, place),
+        grams=kind.grams(mend, damage, place) if each is None else each.grams,
+        buys=None if each is None or not damage_kind(damage).effect(damage, ()) else each.buys,
         steps=kind.steps(mend, damage, place),
         cautions=list(dict.fromkeys(_cautions(mend))),
         facts=[MendFact(**vars(f)) for f in kind.facts(mend, damage, place)],
@@ -445,21 +487,24 @@ def judge_repair(
     everything = masses(airframe, list(schemes), airframe.balance_at)
     total_g = sum(m.grams for m in everything)
     whole = (total_g, sum(m.grams * m.x for m in everything) / max(total_g, 1e-9))
-    parts = []
+    parts: list[MendedPart] = []
+    each: dict[str, Each] = {}
     for name, side in there:
         own = _on(repair.damages, name, side)
         ids = {d.id for d in own}
         theirs = [m for m in mends if m.of in ids]
         others = [s for s in schemes if s.part != name]
         try:
-            parts.append(
-                _part(airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system, spread)
+            part, of_each = _part(
+                airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system, spread
             )
         except Refused as exc:
             raise Refused(_at_the_mend(exc, own, theirs, mends, places[name, side], aim)) from exc
+        parts.append(part)
+        each |= of_each
     by_id = {d.id: d for d in repair.damages}
     place_by_id = {d.id: places[key] for key in there for d in _on(repair.damages, *key)}
-    told = [mend_told(m, by_id[m.of], place_by_id[m.of], system) for m in mends]
+    told = [mend_told(m, by_id[m.of], place_by_id[m.of], system, each.get(m.id)) for m in mends]
     damages = [damage_told(d, mends, system, airframe.part(d.on).copies) for d in repair.damages]
     hands = total([t.minutes for t in told]) if told else Estimate(value=0.0, low=0.0, high=0.0)
     wait, slowest = max(((t.waits_min, t.slowest) for t in told), default=(0.0, ""))

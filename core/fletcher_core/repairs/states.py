@@ -11,7 +11,7 @@ from pydantic import ValidationError
 from ..analysis.evaluation import Evaluation, compute
 from ..damages import Care, Damage, damage_kind, wounds
 from ..fields import Problem, Refused, explain
-from ..kinds import PieceBase, wound_of
+from ..kinds import PieceBase, Wound, wound_of
 from ..mends import Mend, MendBase, Place, mend_kind
 from ..model import Airframe, Scheme
 from ..units import Measure
@@ -41,6 +41,18 @@ class Hurt:
             for piece, there in zip(self.pieces, self.there, strict=True)
         ]
         return scheme.model_copy(update={"pieces": [*scheme.pieces, *own]})
+
+    def weighed(self, scheme: Scheme, state: State) -> Scheme:
+        """The same for the scale: what is torn or broken but not lost weighs what it did."""
+        laid = self.in_state(scheme, state)
+        return laid.model_copy(update={"pieces": [_on_the_scale(piece) for piece in laid.pieces]})
+
+
+def _on_the_scale(piece: PieceBase) -> PieceBase:
+    if not isinstance(piece, Wound):
+        return piece
+    there = {"zones": [z for z in piece.zones if z.gone], "hits": [h for h in piece.hits if h.lost]}
+    return piece.model_copy(update=there)
 
 
 def cares_of(damage: Damage, mends: Sequence[Mend], place: Place) -> list[Care]:

@@ -102,7 +102,8 @@ class MendFact(BaseModel):
 
 
 class MendTold(BaseModel):
-    """One mend of the plan. Minutes are of today's air."""
+    """One mend of the plan. Minutes are of today's air; `buys` is the share of the sound strength that would be missing
+    without it; None where no figure of the part hangs on it."""
 
     id: str
     of: str
@@ -112,6 +113,7 @@ class MendTold(BaseModel):
     waits_min: float
     slowest: str
     grams: float
+    buys: float | None
     steps: list[str]
     cautions: list[str]
     facts: list[MendFact]

@@ -44,7 +44,7 @@ from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import Base64Bytes, BaseModel, Field
 
-from ..workshop import mending, pictures, quota, reading, removal, shelf
+from ..workshop import mending, pictures, quota, reading, removal, shelf, storage
 from ..workshop.models import Airframe, RepairPicture, Workshop
 from ..workshop.models import LifeEntry as EntryRow
 from ..workshop.models import Repair as Row
@@ -85,6 +85,23 @@ class RepairConflict(Schema):
 
     message: str
     latest: RepairOut
+
+
+class TakeWish(BaseModel):
+    based_on: int = Field(ge=1, le=2_000_000_000)
+
+
+class StockLine(Schema):
+    what: str
+    there: bool
+    says: str
+
+
+class StockTaken(Schema):
+    """The repair as it is now, and what was taken or is not there."""
+
+    repair: RepairOut
+    lines: list[StockLine]
 
 
 class EntryOut(Schema):
@@ -231,6 +248,29 @@ def remove_repair(request: HttpRequest, airframe_id: Id, repair_id: Id) -> Statu
         raise HttpError(404, "There is no such repair.")
     removal.remove(row, person(request))
     return Status(204, None)
+
+
+@kept.post(
+    "/{int:airframe_id}/repairs/{int:repair_id}/take",
+    response={200: StockTaken, 404: Problems, 409: RepairConflict, 422: Problems},
+    operation_id="take_for_repair",
+)
+def take_for_repair(
+    request: HttpRequest, airframe_id: Id, repair_id: Id, take_wish: TakeWish
+) -> Status[StockTaken | RepairConflict]:
+    """What the plan that is done needs, off the shelf, once."""
+    airframe = _airframe(request, airframe_id)
+    file, version = storage.file_of(airframe), take_wish.based_on
+    try:
+        done = mending.take_stock(airframe, repair_id, version, file, person(request), units(request))
+    except mending.RepairStale as exc:
+        told = f"{_who(exc.row)} saved this repair after you opened it."
+        return Status(409, RepairConflict(message=told, latest=_out(exc.row)))
+    if done is None:
+        raise HttpError(404, "There is no such repair.")
+    row, found = done
+    lines = [StockLine(what=line.need.what, there=line.status == "there", says=line.says) for line in found.lines]
+    return Status(200, StockTaken(repair=_out(row), lines=lines))
 
 
 @kept.get("/{int:airframe_id}/life", response={200: LifeOut, 404: Problems}, operation_id="life")

@@ -7,11 +7,12 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 from django.db import transaction
+from django.utils import timezone
+from fletcher_core import AirframeFile, Problem, Refused, ShelfCheck, System, needs_of_repair
 from fletcher_core import LifeEntry as LifeEntryModel
-from fletcher_core import Problem, Refused
 from fletcher_core import Repair as RepairModel
 
-from . import quota, reading
+from . import quota, reading, shelf
 from .models import Airframe, LifeEntry, Repair, Workshop
 
 
@@ -68,6 +69,44 @@ def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int,
         row.key, row.document, row.version, row.who = row.key, {**document, "id": row.key}, row.version + 1, who
         row.save()
     return row
+
+
+def take_stock(
+    airframe: Airframe, pk: int, based_on: int, file: AirframeFile, who: User | None, system: System
+) -> tuple[Repair, ShelfCheck] | None:
+    """What the plan that is done needs is taken from the shelf, once; what is not there is told.
+
+    Raises
+    ------
+    RepairStale
+        When `based_on` is not the latest version.
+    Refused
+        When it was taken already, or nothing of it is there. Nothing is written then.
+    """
+    with transaction.atomic():
+        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+        row: Repair | None = airframe.repairs.select_for_update().filter(pk=pk).first()
+        if row is None:
+            return None
+        if row.version != based_on:
+            raise RepairStale(row)
+        repair = reading.read(RepairModel, row.document, "repair")
+        if repair.taken:
+            what = "What it needs was taken from the shelf already."
+            raise Refused([Problem(("taken",), "shelf", what, "Begin another repair for what comes on top.")])
+        schemes = [file.shown(name) for name in file.airframe.parts.there()]
+        needs = needs_of_repair(file.airframe, schemes, repair, repair.doing)
+        found = shelf.take(shop, needs, who, system)
+        if found.missing == len(found.lines):
+            raise Refused(
+                [Problem(("taken",), "shelf", "Nothing that it needs is there.", "Put it on the shelf first.")]
+            )
+        document = {**row.document, "taken": timezone.now().isoformat(timespec="minutes")}
+        quota.spend(shop, len(str(document)))
+        row.states.create(number=row.version, document=row.document, who=row.who)
+        row.document, row.version, row.who = document, row.version + 1, who
+        row.save()
+    return row, found
 
 
 def add_entry(airframe: Airframe, entry: LifeEntryModel, who: User | None) -> LifeEntry:

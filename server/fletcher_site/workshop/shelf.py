@@ -7,7 +7,17 @@ from collections.abc import Sequence
 from django.contrib.auth.models import User
 from django.db import transaction
 from fletcher_core import Airframe as AirframeModel
-from fletcher_core import Problem, Refused, ShelfCheck, ShelfItem, System, allocate_stock, bill_of_materials, take_from
+from fletcher_core import (
+    Problem,
+    Refused,
+    ShelfCheck,
+    ShelfItem,
+    ShelfNeed,
+    System,
+    allocate_stock,
+    bill_of_materials,
+    take_from,
+)
 from fletcher_core import Scheme as SchemeModel
 
 from . import quota, reading, removal
@@ -116,6 +126,49 @@ def is_reserved(workshop: Workshop, airframe_id: int | None, scheme_key: str) ->
     return held.exists()
 
 
+def take(workshop: Workshop, needs: Sequence[ShelfNeed], who: User | None, system: System) -> ShelfCheck:
+    """Take off the shelf what there is of some needs beside what is reserved, in the transaction that keeps why.
+
+    Raises
+    ------
+    Refused
+        When the shelf holds less than it said.
+    """
+    rows = items(workshop)
+    found = allocate_stock(needs, [item_of(r) for r in rows], reserved_amounts(rows), system)
+    amounts: dict[int, list[float]] = {}
+    for line in found.lines:
+        if line.status == "there":
+            for cut in line.cuts:
+                amounts.setdefault(cut.item, []).append(round(cut.amount, 3))
+    for k, cuts in amounts.items():
+        reserved = Reservation.objects.filter(item=rows[k]).exists()
+        try:
+            _cut(workshop, rows[k], cuts, who, reserved)
+        except ValueError as exc:
+            what, facts = "The shelf no longer holds enough of {it}.", {"it": item_of(rows[k]).words("metric")}
+            raise Refused([Problem(("taken",), "shelf", what, "Count what is on the shelf again.", facts)]) from exc
+    return found
+
+
+def _cut(workshop: Workshop, row: StockItem, amounts: Sequence[float], who: User | None, reserved: bool) -> None:
+    """What is left of a line once these are cut from it; one that others have reserved stays, though it is empty.
+
+    Raises
+    ------
+    ValueError
+        When there is not so much.
+    """
+    left = take_from(item_of(row), amounts)
+    if left:
+        write(row, left[0])
+        add(workshop, left[1:])
+    elif reserved:
+        write(row, item_of(row).model_copy(update={"count": 0}))
+    else:
+        removal.remove(row, who)
+
+
 def use_up(workshop: Workshop, airframe_id: int, scheme_key: str, who: User | None) -> int:
     """The scheme is built: what it had reserved is gone, and offcuts worth keeping are on the shelf.
 
@@ -131,18 +184,11 @@ def use_up(workshop: Workshop, airframe_id: int, scheme_key: str, who: User | No
             raise Refused([Problem(("scheme_id",), "scheme", "Nothing is reserved for it.", "Reserve it first.")])
         for reservation in held:
             row = reservation.item
+            others = Reservation.objects.filter(item=row).exclude(pk=reservation.pk).exists()
             try:
-                left = take_from(item_of(row), reservation.amounts)
+                _cut(workshop, row, reservation.amounts, who, reserved=others)
             except ValueError as exc:
                 what, facts = "The shelf no longer holds enough of {it}.", {"it": item_of(row).words("metric")}
                 raise Refused([Problem(("scheme_id",), "shelf", what, "Reserve it again.", facts)]) from exc
-            others = Reservation.objects.filter(item=row).exclude(pk=reservation.pk).exists()
-            if left:
-                write(row, left[0])
-                add(workshop, left[1:])
-            elif others:
-                write(row, item_of(row).model_copy(update={"count": 0}))
-            else:
-                removal.remove(row, who)
         Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).delete()
     return len(held)

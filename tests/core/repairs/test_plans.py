@@ -82,6 +82,41 @@ def test_for_good_brings_back_what_it_says() -> None:
     assert any(m.kind in ("filler", "graft") for m in looks.mends)
 
 
+def test_each_mends_share_is_what_is_missing_without_it() -> None:
+    crack = damage("crack", 60.0)
+    glue = mend("glue_break", crack, glue="ca_foam_safe")
+    splint = mend("splint", crack, overlap_mm=40.0)
+    both, glued, splinted = (judged(TURNSTONE, repair([crack], plan)) for plan in ([glue, splint], [glue], [splint]))
+    back = part(both).back
+    by_id = {m.id: m for m in both.mends}
+    assert by_id[splint.id].buys == pytest.approx(back.value - part(glued).back.value, abs=0.02)
+    assert by_id[glue.id].buys == pytest.approx(back.value - part(splinted).back.value, abs=0.02)
+    assert by_id[glue.id].buys > 0.5
+    # the grams are told of each, and are all there are
+    assert sum(m.grams for m in both.mends) == pytest.approx(part(both).grams.value, rel=0.02)
+    assert by_id[splint.id].grams > 1.0
+    # of one alone it is all that comes back
+    (alone,) = judged(TURNSTONE, repair([crack], [splint])).mends
+    assert alone.buys == pytest.approx(part(splinted).back.value - part(splinted).left.value, abs=0.02)
+
+
+def test_a_mend_that_no_figure_hangs_on_says_no_share() -> None:
+    bent = damage("set")
+    (told,) = judged(TURNSTONE, repair([bent], [mend("straighten", bent)])).mends
+    assert told.buys is None
+
+
+def test_what_hangs_on_weighs_what_it_did_and_what_is_gone_does_not() -> None:
+    """A block cut out of a bare plate: its volume times its density."""
+    torn = part(judged(TURNSTONE, repair([damage("crack"), damage("slit", 300.0)])))
+    assert torn.grams.value == pytest.approx(0.0, abs=1e-6)
+    airframe = make_airframe(plate=20.0)
+    gone = damage("missing", long_mm=60.0, x_from=0.3, x_to=0.5)
+    (lost,) = judge_repair(airframe, [make_scheme()], repair([gone])).parts
+    density = catalogue().foam["epp30"].density.typical
+    assert lost.grams.value == pytest.approx(-60.0 * 40.0 * 20.0 * density * 1e-6, rel=0.02)
+
+
 def test_what_cannot_be_done_in_time_is_said() -> None:
     got = plan_mends(SANDERLING.airframe, _schemes(SANDERLING), repair([damage("broken", piece="tube")], limit_min=5.0),
                      "today")  # fmt: skip

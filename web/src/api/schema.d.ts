@@ -201,6 +201,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/airframes/{airframe_id}/repairs/{repair_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take For Repair
+         * @description What the plan that is done needs, off the shelf, once.
+         */
+        post: operations["take_for_repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/airframes/{airframe_id}/revisions": {
         parameters: {
             query?: never;
@@ -5911,9 +5931,12 @@ export interface components {
         };
         /**
          * MendTold
-         * @description One mend of the plan. Minutes are of today's air.
+         * @description One mend of the plan. Minutes are of today's air; `buys` is the share of the sound strength that would be missing
+         *     without it; None where no figure of the part hangs on it.
          */
         MendTold: {
+            /** Buys */
+            buys: number | null;
             /** Cautions */
             cautions: string[];
             /** Facts */
@@ -7508,6 +7531,11 @@ export interface components {
              * @enum {string}
              */
             result: "open" | "held" | "broke_again" | "given_up";
+            /**
+             * Taken
+             * @default
+             */
+            taken: string;
             /** Ticked */
             ticked?: {
                 [key: string]: string;
@@ -9164,6 +9192,24 @@ export interface components {
             /** Y To Mm */
             y_to_mm: number;
         };
+        /** StockLine */
+        StockLine: {
+            /** Says */
+            says: string;
+            /** There */
+            there: boolean;
+            /** What */
+            what: string;
+        };
+        /**
+         * StockTaken
+         * @description The repair as it is now, and what was taken or is not there.
+         */
+        StockTaken: {
+            /** Lines */
+            lines: components["schemas"]["StockLine"][];
+            repair: components["schemas"]["RepairOut"];
+        };
         /**
          * Straighten
          * @description Warmed, bent back a little further than straight, held until it is cold.
@@ -9579,6 +9625,11 @@ export interface components {
              * @default 0
              */
             tilt_deg: number;
+        };
+        /** TakeWish */
+        TakeWish: {
+            /** Based On */
+            based_on: number;
         };
         /** TakenBack */
         TakenBack: {
@@ -11256,6 +11307,60 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    take_for_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                airframe_id: number;
+                repair_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockTaken"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairConflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -65,7 +65,7 @@ export function MendPage({ workplace }: { workplace: Workplace }) {
             <label className="min-w-0">
               <span className="block text-[15px] font-medium">Repair</span>
               <select
-                className="entry max-w-72"
+                className="entry max-w-96"
                 value={log ? "" : (now ?? "")}
                 onChange={(e) => {
                   setLog(false);

@@ -12,12 +12,13 @@ import { Faults, MeasureField, TextField } from "../ui/fields";
 import { Columns } from "./Columns";
 import { DoIt } from "./DoIt";
 import { FactsForm } from "./FactsForm";
+import { FromTheShelf } from "./FromTheShelf";
 import { HurtSheet } from "./HurtSheet";
 import { withEntry } from "./kept";
 import { LookList, WhatHappened } from "./LookList";
 import { entryFor, freshIds, hasHalves, newDamage, type Spot, withFreeId, withoutDamage } from "./made";
 import { Pictures } from "./Pictures";
-import { useLook, useMoney, usePlan, useVerdict } from "./useMending";
+import { useLook, useMoney, usePlan, useRecords, useVerdict } from "./useMending";
 import { SENT_WORD, useRepair, useWaiting } from "./useRepair";
 import { Ways } from "./Ways";
 
@@ -41,6 +42,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
   const { id, file } = workplace;
   const units = useUnits();
   const money = useMoney();
+  const records = useRecords();
   const catalogue = useCatalogue();
   const doc = useRepair(id, row, start);
   const { repair, edit } = doc;
@@ -434,6 +436,8 @@ export function RepairSheet({ workplace, row, start }: Props) {
                   <thead>
                     <tr className="border-b border-ink text-left text-[14px] text-pencil">
                       <th className="py-1 font-normal">what goes on it</th>
+                      <th className="px-1 text-right font-normal">without it</th>
+                      <th className="px-1 text-right font-normal">weighs</th>
                       <th className="px-1 text-right font-normal">work + wait</th>
                       <th />
                     </tr>
@@ -454,9 +458,14 @@ export function RepairSheet({ workplace, row, start }: Props) {
                               <span className="text-[16px] font-medium">
                                 {nth}: {t?.label ?? m.kind.replace(/_/g, " ")}
                               </span>
-                              <span className="block text-[14px] leading-4.5 text-pencil">{t?.what}</span>
+                              <span className="block text-[14px] leading-4.5 text-pencil">
+                                {t?.what}
+                                {m.kind in records && <b className="font-medium text-ink">. In this workshop it {records[m.kind]}.</b>}
+                              </span>
                             </button>
                           </th>
+                          <td className="px-1 py-1.5 text-right whitespace-nowrap">{t?.buys != null && `${signed(-100 * t.buys, 0)} %`}</td>
+                          <td className="px-1 py-1.5 text-right whitespace-nowrap">{t && mass(t.grams, units)}</td>
                           <td className="px-1 py-1.5 text-right whitespace-nowrap">
                             {t && minutes(t.minutes.value)}
                             <span className="block text-[14px] text-pencil">{t?.waits_min ? `+ ${wait(t.waits_min)}` : ""}</span>
@@ -540,6 +549,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
             <>
               <div className="min-w-0">
                 {banner}
+                <FromTheShelf airframe={id} doc={doc} />
                 <DoIt repair={repair} verdict={verdict} edit={edit} onLog={writeLog} logged={logged} />
               </div>
               <div className="min-w-0">

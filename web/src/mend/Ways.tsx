@@ -5,7 +5,7 @@ import type { Aim, AirframeFile, Alternative, Mend, Repair } from "../api/types"
 import { mass, minutes, price, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField } from "../ui/fields";
-import { useMoney, useOffers, useWays } from "./useMending";
+import { useMoney, useOffers, useRecords, useWays } from "./useMending";
 
 interface Props {
   file: AirframeFile;
@@ -45,6 +45,7 @@ export function Ways({ file, repair, damage, aim, onTake }: Props) {
 
 function ByHand({ file, repair, damage, onTake }: Omit<Props, "onTake"> & { onTake: (mend: Mend) => void }) {
   const offers = useOffers(file, repair, damage);
+  const records = useRecords();
   if (offers.isError) return <p className="p-3 text-[15px] text-gives">{told(offers.error)}</p>;
   if (!offers.data) return <p className="p-3">Looking in the box…</p>;
   return (
@@ -60,6 +61,7 @@ function ByHand({ file, repair, damage, onTake }: Omit<Props, "onTake"> & { onTa
             {o.label}
           </button>
           <p className="text-[14px] leading-4.5 text-pencil">{o.mend ? `${o.good} ${o.bad}` : o.why_not}</p>
+          {o.kind in records && <p className="text-[14px] leading-4.5 font-medium">In this workshop it {records[o.kind]}.</p>}
         </li>
       ))}
     </ul>

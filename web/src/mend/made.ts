@@ -22,6 +22,7 @@ export function newRepair(): Repair {
     plans: { today: { mends: [] }, good: { mends: [] }, looks: { mends: [] } },
     doing: "today",
     ticked: {},
+    taken: "",
     weighed_g: null,
     pushed_mm: null,
     result: "open",

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 
 import { client, Fault, takeAs } from "../api/client";
-import type { Aim, AirframeFile, Alternatives, Look, MendOffer, Repair, RepairVerdict, ShelfOut, Verdict } from "../api/types";
+import type { Aim, AirframeFile, Alternatives, Look, MendOffer, Repair, RepairVerdict, Schemas, ShelfOut, Verdict } from "../api/types";
 import { shownOf } from "../lib/parts";
 import { useUnits } from "../session";
 
@@ -91,4 +91,14 @@ export function useOffers(file: AirframeFile, repair: Repair, damage: string | n
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) => takeAs<MendOffer[]>(client.POST("/api/repairs/offers", { body: { file, repair, damage } as never, signal })),
   });
+}
+
+/** What became of each kind of mend in this workshop, by kind: "held 3 of 4 times". */
+export function useRecords(): Record<string, string> {
+  const query = useQuery({
+    queryKey: ["mend-records"],
+    staleTime: 60_000,
+    queryFn: () => takeAs<Schemas["MendRecord"][]>(client.GET("/api/repairs/records")),
+  });
+  return Object.fromEntries((query.data ?? []).map((r) => [r.kind, r.says]));
 }

@@ -147,8 +147,11 @@ export function useRepair(airframe: number, first: RepairOut | null, start: Repa
         setConflict((cause.body as { latest: RepairOut }).latest);
         setSent("conflict");
       } else if (cause.status === 422) {
-        setProblems(cause.problems);
-        setSent("refused");
+        // what was changed while it was on its way may be right already
+        const more = latest.current.repair !== repair;
+        setProblems(more ? [] : cause.problems);
+        setSent(more ? "saving" : "refused");
+        if (more) setTurn((t) => t + 1);
       } else {
         setSent("kept");
       }
@@ -195,7 +198,22 @@ export function useRepair(airframe: number, first: RepairOut | null, start: Repa
     setSent("saved");
   }, [change, conflict]);
 
-  return { ...draft, sent, problems, conflict, keepMine, takeTheirs, edit, undo, canUndo: steps > 0 };
+  /** What the server has made of it; what was changed here meanwhile stays. */
+  const adopt = useCallback(
+    (out: RepairOut, asked: Repair) => {
+      const more = latest.current.repair !== asked;
+      const repair = more ? { ...latest.current.repair, taken: out.repair.taken } : out.repair;
+      const now = { row: out.id, version: out.version, repair };
+      latest.current = now;
+      setDraft(now);
+      setSent(more ? "saving" : "saved");
+      if (more) setTurn((t) => t + 1);
+      void queries.invalidateQueries({ queryKey: repairsKey(airframe) });
+    },
+    [airframe, queries],
+  );
+
+  return { ...draft, adopt, sent, problems, conflict, keepMine, takeTheirs, edit, undo, canUndo: steps > 0 };
 }
 
 export type RepairDocument = ReturnType<typeof useRepair>;
