@@ -187,6 +187,7 @@ def _part(
     whole: tuple[float, float],
     system: System,
     spread: bool,
+    apart: bool,
 ) -> tuple[MendedPart, dict[str, Each]]:
     laid = hurt(damages, mends, place)
     states = computed(airframe, scheme, laid, others, spread=spread)
@@ -244,8 +245,9 @@ def _part(
         length_mm=mended.layout.plan.half_span,
         says=says,
     )
-    each = _each(airframe, scheme, others, place, damages, mends, sound, ends, weights["mended"][0])
-    return part, each
+    if not apart:
+        return part, {}
+    return part, _each(airframe, scheme, others, place, damages, mends, sound, ends, weights["mended"][0])
 
 
 #: low and high of the grams of a mend over what is told (own estimate: glue that runs, filler that is sanded off)
@@ -445,6 +447,7 @@ def judge_repair(
     tests: Sequence[BondTest] = (),
     prices: Mapping[str, float | None] | None = None,
     spread: bool = True,
+    apart: bool = True,
 ) -> RepairVerdict:
     """Sound, broken and mended of every part that is hurt, and whether it may fly.
 
@@ -453,7 +456,8 @@ def judge_repair(
     schemes : the shown scheme of each part.
     aim : which plan; the one that is done if not given.
     tests : own bond tests.
-    prices : of mends and of new parts, where they are known. spread : whether to draw samples.
+    prices : of mends and of new parts, where they are known. spread : whether to draw samples. apart : whether
+        each mend's own share is told.
 
     Raises
     ------
@@ -496,7 +500,7 @@ def judge_repair(
         others = [s for s in schemes if s.part != name]
         try:
             part, of_each = _part(
-                airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system, spread
+                airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system, spread, apart
             )
         except Refused as exc:
             raise Refused(_at_the_mend(exc, own, theirs, mends, places[name, side], aim)) from exc

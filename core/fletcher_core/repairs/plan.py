@@ -440,7 +440,7 @@ def _again(
 ) -> tuple[float, float]:
     """(strength back in the unlucky one of ten, share of what is asked) by the full model."""
     plans = repair.plans.model_copy(update={aim: MendPlan(mends=mends)})
-    told = judge_repair(airframe, schemes, repair.model_copy(update={"plans": plans}), aim, system, tests)
+    told = judge_repair(airframe, schemes, repair.model_copy(update={"plans": plans}), aim, system, tests, apart=False)
     return min((p.back.low for p in told.parts), default=1.0), told.share
 
 
@@ -471,7 +471,7 @@ def _choose(
         mends = _mends_of(one[3])
         low, _ = _again(airframe, schemes, repair, aim, mends, tests, system)
         if low >= FOR_GOOD:
-            return mends, f"Back to {100 * low:.0f} % or more in nine builds of ten, with the fewest grams that do it."
+            return mends, f"Back to {100 * low:.0f} % or more in nine builds of ten, the lightest of what was tried."
         if low > best_low:
             best_low, best_mends = low, mends
     return best_mends, (
