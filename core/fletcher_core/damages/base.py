@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Any, ClassVar, Literal, Self
 
-from pydantic import Field, JsonValue
+from pydantic import Field, JsonValue, model_validator
 
-from ..fields import Described, chord_share, measure
+from ..fields import Described, chord_share, fault, measure
 
 #: of all parts, on which it may be
 On = Literal["wing", "tailplane", "fin", "body"]
@@ -49,6 +49,14 @@ class Across(DamageBase):
 
     x_from: float = chord_share("from", 0.0)
     x_to: float = chord_share("to", 1.0)
+    #: whether it may be of no width, and hurt nothing then
+    may_be_none: ClassVar[bool] = False
+
+    @model_validator(mode="after")
+    def _goes_back(self) -> Self:
+        if self.x_to < self.x_from or (self.x_to == self.x_from and not self.may_be_none):
+            raise fault("x_to", "It ends before it starts.", "Nose is 0 %, the trailing edge 100 %.")
+        return self
 
 
 def words(label: str, default: str, **said: str) -> Any:

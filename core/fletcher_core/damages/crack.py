@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Literal, Self
+from typing import Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
-from ..fields import fault, measure
+from ..fields import measure
 from ..kinds import Hit, Share, Zone
 from .base import FACES, Across, Face, words
 from .kind import SKIN_TAKES_UP, Care, DamageKind, Effect, at, first
@@ -22,12 +22,6 @@ class Crack(Across):
     face: Face = words("open at the", "bottom", top="top", bottom="bottom")
     edges: Literal["clean", "ragged"] = words("its faces", "clean", clean="clean, they fit", ragged="ragged, bits gone")
     skin_torn: bool = Field(True, json_schema_extra={"label": "the skin over it is torn too"})
-
-    @model_validator(mode="after")
-    def _goes_back(self) -> Self:
-        if self.x_to <= self.x_from:
-            raise fault("x_to", "It ends before it starts.", "Nose is 0 %, the trailing edge 100 %.")
-        return self
 
 
 def effect(damage: Crack, cares: Sequence[Care]) -> list[Effect]:

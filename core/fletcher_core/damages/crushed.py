@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Literal, Self
+from typing import Literal
 
-from pydantic import model_validator
-
-from ..fields import fault, measure
+from ..fields import measure
 from ..kinds import Share, Zone
 from .base import FACES, Across, Face, long, words
 from .kind import Care, DamageKind, Effect, first
@@ -29,12 +27,6 @@ class Crushed(Across):
     @property
     def length_mm(self) -> float:
         return self.long_mm
-
-    @model_validator(mode="after")
-    def _goes_back(self) -> Self:
-        if self.x_to <= self.x_from:
-            raise fault("x_to", "It ends before it starts.", "Nose is 0 %, the trailing edge 100 %.")
-        return self
 
 
 def effect(damage: Crushed, cares: Sequence[Care]) -> list[Effect]:

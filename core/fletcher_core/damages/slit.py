@@ -3,11 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Literal, Self
+from typing import Literal
 
-from pydantic import model_validator
-
-from ..fields import fault
 from ..kinds import Hit
 from .base import Across, words
 from .kind import SKIN_TAKES_UP, Care, DamageKind, Effect, at
@@ -19,13 +16,8 @@ class Slit(Across):
     """A slit across a skin."""
 
     kind: Literal["slit"] = "slit"
+    may_be_none = True
     face: Literal["top", "bottom", "both"] = words("on the", "bottom", top="top", bottom="bottom", both="both faces")
-
-    @model_validator(mode="after")
-    def _goes_back(self) -> Self:
-        if self.x_to < self.x_from:
-            raise fault("x_to", "It ends before it starts.", "Nose is 0 %, the trailing edge 100 %.")
-        return self
 
 
 def effect(damage: Slit, cares: Sequence[Care]) -> list[Effect]:
