@@ -183,6 +183,11 @@ def _out(row: Row) -> RepairOut:
     return RepairOut(id=row.pk, version=row.version, repair=repair, who=_who(row), when=row.when, updated=row.updated)
 
 
+def _conflict(exc: mending.RepairStale) -> RepairConflict:
+    told = f"{_who(exc.row)} saved this repair after you opened it."
+    return RepairConflict(message=told, latest=_out(exc.row))
+
+
 def _tests(shop: Workshop) -> list[BondTest]:
     return [test for _, test in reading.readable(BondTest, shop.bonds.defer("picture"))]
 
@@ -231,8 +236,7 @@ def save_repair(
     try:
         row = mending.save_repair(airframe, repair_id, repair_save.repair, repair_save.based_on, person(request))
     except mending.RepairStale as exc:
-        told = f"{_who(exc.row)} saved this repair after you opened it."
-        return Status(409, RepairConflict(message=told, latest=_out(exc.row)))
+        return Status(409, _conflict(exc))
     if row is None:
         raise HttpError(404, "There is no such repair.")
     return Status(200, _out(row))
@@ -264,8 +268,7 @@ def take_for_repair(
     try:
         done = mending.take_stock(airframe, repair_id, version, file, person(request), units(request))
     except mending.RepairStale as exc:
-        told = f"{_who(exc.row)} saved this repair after you opened it."
-        return Status(409, RepairConflict(message=told, latest=_out(exc.row)))
+        return Status(409, _conflict(exc))
     if done is None:
         raise HttpError(404, "There is no such repair.")
     row, found = done

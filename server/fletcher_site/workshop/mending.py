@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -44,6 +45,24 @@ def add_repair(airframe: Airframe, repair: RepairModel, who: User | None) -> Rep
     return row
 
 
+def _newest(airframe: Airframe, pk: int, based_on: int) -> Repair | None:
+    """The repair, held until the transaction ends; None: there is none."""
+    row: Repair | None = airframe.repairs.select_for_update().filter(pk=pk).first()
+    if row is not None and row.version != based_on:
+        raise RepairStale(row)
+    return row
+
+
+def _write(shop: Workshop, row: Repair, document: dict[str, Any], who: User | None) -> None:
+    """A new version; what it was is kept, and the oldest of those go when there are many."""
+    quota.spend(shop, len(str(document)))
+    row.states.create(number=row.version, document=row.document, who=row.who)
+    old = row.states.order_by("-number").values_list("pk", flat=True)[quota.REPAIR_STATES :]
+    row.states.filter(pk__in=list(old)).delete()
+    row.document, row.version, row.who = document, row.version + 1, who
+    row.save()
+
+
 def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int, who: User | None) -> Repair | None:
     """Save over version `based_on`; what it was is kept.
 
@@ -55,19 +74,9 @@ def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int,
     document = repair.model_dump(mode="json")
     with transaction.atomic():
         shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
-        row: Repair | None = airframe.repairs.select_for_update().filter(pk=pk).first()
-        if row is None:
-            return None
-        if row.version != based_on:
-            raise RepairStale(row)
-        if row.document == document:
-            return row
-        quota.spend(shop, len(str(document)))
-        row.states.create(number=row.version, document=row.document, who=row.who)
-        old = row.states.order_by("-number").values_list("pk", flat=True)[quota.REPAIR_STATES :]
-        row.states.filter(pk__in=list(old)).delete()
-        row.key, row.document, row.version, row.who = row.key, {**document, "id": row.key}, row.version + 1, who
-        row.save()
+        row = _newest(airframe, pk, based_on)
+        if row is not None and row.document != document:
+            _write(shop, row, {**document, "id": row.key}, who)
     return row
 
 
@@ -85,11 +94,9 @@ def take_stock(
     """
     with transaction.atomic():
         shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
-        row: Repair | None = airframe.repairs.select_for_update().filter(pk=pk).first()
+        row = _newest(airframe, pk, based_on)
         if row is None:
             return None
-        if row.version != based_on:
-            raise RepairStale(row)
         repair = reading.read(RepairModel, row.document, "repair")
         if repair.taken:
             what = "What it needs was taken from the shelf already."
@@ -101,11 +108,7 @@ def take_stock(
             raise Refused(
                 [Problem(("taken",), "shelf", "Nothing that it needs is there.", "Put it on the shelf first.")]
             )
-        document = {**row.document, "taken": timezone.now().isoformat(timespec="minutes")}
-        quota.spend(shop, len(str(document)))
-        row.states.create(number=row.version, document=row.document, who=row.who)
-        row.document, row.version, row.who = document, row.version + 1, who
-        row.save()
+        _write(shop, row, {**row.document, "taken": timezone.now().isoformat(timespec="minutes")}, who)
     return row, found
 
 
