@@ -72,6 +72,7 @@ def test_three_damages_for_today_then_for_good(demo: Page) -> None:
     held = [number(broken.nth(k)) for k in range(3)]
     assert held[1] < held[0]
     # the best for today, within half an hour
+    expect(page.get_by_label("Out of")).to_have_value("box")
     page.get_by_role("button", name="Find the best for today").click()
     expect(page.get_by_test_id("planned")).to_contain_text("tried, of")
     expect(page.get_by_test_id("mends").locator("[data-mend]").first).to_be_visible()

@@ -113,8 +113,16 @@ def test_what_the_core_says_of_it(ann: Person, bird: int, file: dict[str, Any]) 
     assert plan["mends"]
     assert plan["tried"] > 5
     # nothing is on this shelf
-    nothing = {"file": file, "repair": repair(), "aim": "today", "from_shelf": True}
+    nothing = {"file": file, "repair": repair(), "aim": "today", "of": "shelf"}
     assert ann.post("/api/repairs/plan", nothing).json()["mends"] == []
+    # what is on the shelf is not in the field box until it is put there
+    glue = ann.post("/api/shelf/label", {"text": "foam-safe cyanoacrylate 20 g"}).json()
+    assert ann.post("/api/repairs/plan", nothing).json()["mends"]
+    assert ann.post("/api/repairs/plan", {**nothing, "of": "box"}).json()["mends"] == []
+    ann.put(f"/api/shelf/{glue['id']}/box", {"in_box": True})
+    boxed = ann.post("/api/repairs/plan", {**nothing, "of": "box"}).json()["mends"]
+    assert {m["glue"] for m in boxed} == {"ca_foam_safe"}
+    assert ann.post("/api/repairs/plan", {**nothing, "of": "moon"}).status_code == 422
 
 
 def test_what_cannot_be_is_told_at_its_field(ann: Person, bird: int, file: dict[str, Any]) -> None:

@@ -62,6 +62,19 @@ def test_the_list_goes_out_and_comes_in(stocked: Person, bob: Person) -> None:
     assert len(items(bob)) == 3, "none of a bad list is taken"
 
 
+def test_what_goes_in_the_field_box_is_ticked_and_nothing_else_changes(stocked: Person, bob: Person) -> None:
+    line = items(stocked)[0]
+    path = f"/api/shelf/{line['id']}/box"
+    assert bob.put(path, {"in_box": True}).status_code == 404
+    # another tab has changed how many there are meanwhile
+    stocked.put(f"/api/shelf/{line['id']}", {**line["item"], "count": 9})
+    assert stocked.put(path, {"in_box": True}).json()["item"] == {**line["item"], "count": 9, "in_box": True}
+    assert [i["item"]["in_box"] for i in items(stocked)] == [True, False, False]
+    assert "in_box" in stocked.get("/api/shelf/csv").content.decode().partition("\r\n")[0]
+    typed = stocked.post("/api/shelf/label", {"text": "hot melt 500 g, 2 sticks, in the field box"}).json()
+    assert (typed["item"]["in_box"], typed["item"]["count"]) == (True, 2)
+
+
 def test_nobody_else_sees_or_changes_it(stocked: Person, bob: Person) -> None:
     first = items(stocked)[0]
     assert items(bob) == []

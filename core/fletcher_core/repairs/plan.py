@@ -312,7 +312,7 @@ def _ways_of(
             found = [t for t in found if t.option.minutes + t.option.waits <= limit]
         tried += len(found)
         if not found:
-            why = "nothing in the box does it in time" if items is not None else "nothing does it in time"
+            why = "nothing that is there does it in time" if items is not None else "nothing does it in time"
             without.append(f"{damage_kind(damage).label}: {why if limit is not None else 'nothing fits it'}.")
             continue
         best = sorted(_front(found), key=lambda t: -t.back)

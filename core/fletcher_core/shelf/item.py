@@ -60,6 +60,7 @@ class ShelfItem(Described):
     price: float | None = measure("price of one", "number", 0.0, 100_000.0, None)
     opened: Day | None = Field(None, json_schema_extra={"label": "opened on"})
     note: str = Field("", max_length=200, json_schema_extra={"label": "note"})
+    in_box: bool = Field(False, json_schema_extra={"label": "in the field box"})
 
     @model_validator(mode="after")
     def _whole(self) -> ShelfItem:

@@ -67,6 +67,7 @@ _COUNT = re.compile(
 )
 _TIMES = re.compile(r"^\s*(\d+)\s*(?:x|×)\s+(?=[a-z])")
 _DATE = re.compile(r"\bopened\s+(?:on\s+|in\s+)?([^,;]+)|(\d{4}-\d{2}-\d{2})")
+_BOX = re.compile(r"\bin\s+the\s+(?:field\s+)?box\b")
 _PRICE = re.compile(
     r"(?:[€$£]\s*)?(\d+(?:[.,]\d{1,2})?)\s*(?:[€$£]\s*)?each\b|[€$£]\s*(\d+(?:[.,]\d{1,2})?)|(\d+(?:[.,]\d{1,2})?)\s*[€$£]"
 )
@@ -203,8 +204,8 @@ def read_label(text: str, system: System = "metric") -> ShelfItem:
     """An item of the shelf from one line as it stands on a label.
 
     Understood: what it is, its size (``6/4 x 1 m``, ``3 x 100 x 1000``, ``1/8 in x 3 in x 36 in``), how many
-    (``3 pieces``, ``2 rolls``), price of one (``4.20 each``), ``opened 2026-09-01``. A bare number is mm, or
-    inches for those who read inches.
+    (``3 pieces``, ``2 rolls``), price of one (``4.20 each``), ``opened 2026-09-01``, ``in the box``. A bare
+    number is mm, or inches for those who read inches.
 
     Raises
     ------
@@ -216,6 +217,9 @@ def read_label(text: str, system: System = "metric") -> ShelfItem:
     if not low:
         raise _refuse(text, "nothing is typed.")
     found: dict[str, Any] = {}
+    if box := _BOX.search(low):
+        found["in_box"] = True
+        low = low.replace(box[0], " ")
     if date := _DATE.search(low):
         try:
             found["opened"] = read_day(date[1] or date[2], system)

@@ -15,7 +15,7 @@ from .item import ShelfItem
 
 COLUMNS = (
     "form", "table", "material", "count", "diameter_mm", "bore_mm", "width_mm", "thickness_mm", "length_mm", "grams",
-    "area_g_m2", "price", "opened", "note",
+    "area_g_m2", "price", "opened", "note", "in_box",
 )  # fmt: skip
 #: column of the core -> (the same for who reads inches, how many of the core's one of it is)
 IN_INCHES = {
@@ -27,6 +27,8 @@ MOST = 500
 
 
 def _cell(value: Any) -> str:
+    if isinstance(value, bool):
+        return "yes" if value else ""
     text = "" if value is None else f"{value:.7g}" if isinstance(value, float) else str(value)
     # a spreadsheet would run what starts like a formula
     return f"'{text}" if text and text[0] in "=+-@\t\r" and not isinstance(value, (int, float)) else text

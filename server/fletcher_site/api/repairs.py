@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -55,6 +55,9 @@ from .shapes import Problems, UnreadableOut
 
 #: what is asked of the core; and what is kept of an airframe
 router, kept = Router(tags=["repairs"], auth=signed_in), Router(tags=["repairs"], auth=signed_in)
+
+#: what a mend may be made of: whatever there is to be had, what is on the shelf, or what is in the field box
+Stock = Literal["any", "shelf", "box"]
 
 
 class RepairOut(Schema):
@@ -157,14 +160,13 @@ class VerdictQuestion(RepairQuestion):
 
 class PlanQuestion(RepairQuestion):
     aim: Aim = "today"
-    #: only what is on the shelf
-    from_shelf: bool = False
+    of: Stock = "any"
 
 
 class WaysQuestion(OfDamage):
     aim: Aim = "today"
     school: str = Field("light", max_length=40)
-    from_shelf: bool = False
+    of: Stock = "any"
 
 
 def _airframe(request: HttpRequest, airframe_id: int) -> Airframe:
@@ -192,8 +194,9 @@ def _tests(shop: Workshop) -> list[BondTest]:
     return [test for _, test in reading.readable(BondTest, shop.bonds.defer("picture"))]
 
 
-def _items(shop: Workshop) -> list[ShelfItem]:
-    return [item for item in (shelf.item_of(row) for row in shelf.items(shop)) if item.count]
+def _items(shop: Workshop, of: Stock = "any") -> list[ShelfItem]:
+    found = (shelf.item_of(row) for row in shelf.items(shop))
+    return [item for item in found if item.count and (of != "box" or item.in_box)]
 
 
 def _json(told: BaseModel) -> HttpResponse:
@@ -407,8 +410,8 @@ def ways(request: HttpRequest, ways_question: WaysQuestion) -> HttpResponse:
             school=asked.school,
             system=units(request),
             tests=_tests(shop),
-            items=_items(shop),
-            only_box=asked.from_shelf,
+            items=_items(shop, asked.of),
+            only_box=asked.of != "any",
         )
     return _json(told)
 
@@ -425,7 +428,7 @@ def plan(request: HttpRequest, plan_question: PlanQuestion) -> HttpResponse:
             asked.aim,
             system=units(request),
             tests=_tests(shop),
-            items=_items(shop) if asked.from_shelf else None,
+            items=None if asked.of == "any" else _items(shop, asked.of),
         )
     return _json(told)
 

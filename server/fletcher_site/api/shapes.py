@@ -417,6 +417,12 @@ class CsvText(BaseModel):
     text: str = Field(max_length=400_000, json_schema_extra={"label": "list"})
 
 
+class Box(BaseModel):
+    """Whether it goes along in the field box."""
+
+    in_box: bool
+
+
 class Money(BaseModel):
     money: str = Field(min_length=1, max_length=4, json_schema_extra={"label": "sign before prices"})
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import AirframeFile, Problem, Refused, ShelfItem, ago, read_csv, read_label, write_csv
 from fletcher_core import Scheme as SchemeModel
@@ -16,6 +17,7 @@ from ..workshop.models import Airframe, Reservation, StockItem
 from .ids import Id
 from .request_context import membership, person, signed_in, units
 from .shapes import (
+    Box,
     CsvText,
     LabelText,
     Money,
@@ -100,6 +102,16 @@ def add_label(request: HttpRequest, label: LabelText) -> Status[ShelfItemOut]:
 )
 def save_item(request: HttpRequest, item_id: Id, item: ShelfItem) -> ShelfItemOut:
     return _out(shelf.write(_row(request, item_id), item), request, _held(request))
+
+
+@router.put("/shelf/{int:item_id}/box", response={200: ShelfItemOut, 404: Problems}, operation_id="box_item")
+def box_item(request: HttpRequest, item_id: Id, box: Box) -> ShelfItemOut:
+    """It goes along in the field box, or stays; nothing else of it is touched, however old the page is."""
+    with transaction.atomic():
+        _row(request, item_id)
+        row = StockItem.objects.select_for_update().get(pk=item_id)
+        shelf.write(row, shelf.item_of(row).model_copy(update={"in_box": box.in_box}))
+    return _out(row, request, _held(request))
 
 
 @router.delete("/shelf/{int:item_id}", response={204: None, 404: Problems, 422: Problems}, operation_id="remove_item")

@@ -293,3 +293,12 @@ def test_what_a_material_costs_for_each_metre_square_metre_or_100_g() -> None:
     glue = next(v for (table, _), v in prices.items() if table == "glue")
     assert (glue.low, glue.high, glue.per) == (pytest.approx(4.45), pytest.approx(4.45), "100 g")
     assert ("stock", "spruce") not in prices, "what has no price is not told as free"
+
+
+def test_what_goes_along_in_the_field_box() -> None:
+    there = read_label("clear packing tape 48 mm x 66 m, 3 rolls, in the box")
+    assert there.in_box
+    assert there.model_copy(update={"in_box": False}) == read_label("clear packing tape 48 mm x 66 m, 3 rolls")
+    assert read_csv(write_csv([there])) == [there]
+    with pytest.raises(Refused, match="in the field box"):
+        read_csv(write_csv([there]).replace("yes", "perhaps"))

@@ -1260,6 +1260,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{item_id}/box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Box Item
+         * @description It goes along in the field box, or stays; nothing else of it is touched, however old the page is.
+         */
+        put: operations["box_item"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/slice": {
         parameters: {
             query?: never;
@@ -2610,6 +2630,14 @@ export interface components {
              * @default 250
              */
             starts_mm: number;
+        };
+        /**
+         * Box
+         * @description Whether it goes along in the field box.
+         */
+        Box: {
+            /** In Box */
+            in_box: boolean;
         };
         /**
          * BoxSpar
@@ -6885,10 +6913,11 @@ export interface components {
             aim: "today" | "good" | "looks";
             file: components["schemas"]["AirframeFile"];
             /**
-             * From Shelf
-             * @default false
+             * Of
+             * @default any
+             * @enum {string}
              */
-            from_shelf: boolean;
+            of: "any" | "shelf" | "box";
             repair: components["schemas"]["Repair"];
         };
         /**
@@ -8323,6 +8352,11 @@ export interface components {
             form: "rod" | "tube" | "strip" | "sheet" | "roll" | "cord" | "glue" | "block" | "gear";
             /** Grams */
             grams?: number | null;
+            /**
+             * In Box
+             * @default false
+             */
+            in_box: boolean;
             /** Length Mm */
             length_mm?: number | null;
             /** Material */
@@ -10090,10 +10124,11 @@ export interface components {
             damage: string;
             file: components["schemas"]["AirframeFile"];
             /**
-             * From Shelf
-             * @default false
+             * Of
+             * @default any
+             * @enum {string}
              */
-            from_shelf: boolean;
+            of: "any" | "shelf" | "box";
             repair: components["schemas"]["Repair"];
             /**
              * School
@@ -13312,6 +13347,41 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    box_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Box"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -8,7 +8,7 @@ import { mass, minutes, price, signed, trim, wait } from "../lib/show";
 import { useLast } from "../lib/useLast";
 import { sentence } from "../mounts/mountFields";
 import { useCatalogue, useUnits } from "../session";
-import { Faults, MeasureField, TextField } from "../ui/fields";
+import { ChoiceField, Faults, MeasureField, TextField } from "../ui/fields";
 import { Columns } from "./Columns";
 import { DoIt } from "./DoIt";
 import { FactsForm } from "./FactsForm";
@@ -18,7 +18,7 @@ import { withEntry } from "./kept";
 import { LookList, WhatHappened } from "./LookList";
 import { entryFor, freshIds, hasHalves, newDamage, type Spot, withFreeId, withoutDamage } from "./made";
 import { Pictures } from "./Pictures";
-import { useLook, useMoney, usePlan, useRecords, useVerdict } from "./useMending";
+import { type Stock, STOCKS, useHasBox, useLook, useMoney, usePlan, useRecords, useVerdict } from "./useMending";
 import { SENT_WORD, useRepair, useWaiting } from "./useRepair";
 import { Ways } from "./Ways";
 
@@ -55,9 +55,12 @@ export function RepairSheet({ workplace, row, start }: Props) {
   const [editing, setEditing] = useState(false);
   const [planning, setPlanning] = useState<string | null>(null);
   const [planned, setPlanned] = useState<Schemas["Planned"] | null>(null);
-  const [fromShelf, setFromShelf] = useState(false);
+  const [asked, setAsked] = useState<Stock | null>(null);
   const [logged, setLogged] = useState(false);
   const aim = repair.doing;
+  const hasBox = useHasBox();
+  // at the edge of a field there is what is in the box
+  const of = asked ?? (aim === "today" && hasBox ? "box" : "any");
   const mends = repair.plans[aim].mends;
   const look = useLook(file, repair.happened);
   const plan = usePlan(file, part);
@@ -99,7 +102,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
     setPlanning(aim);
     setPlanned(null);
     try {
-      const got = await takeAs<Schemas["Planned"]>(client.POST("/api/repairs/plan", { body: { file, repair, aim, from_shelf: fromShelf } as never }));
+      const got = await takeAs<Schemas["Planned"]>(client.POST("/api/repairs/plan", { body: { file, repair, aim, of } as never }));
       setPlanned(got);
       const fresh = freshIds(got.mends as unknown as Mend[], { ...repair, plans: { ...repair.plans, [aim]: { mends: [] } } });
       setMends(() => fresh);
@@ -416,10 +419,9 @@ export function RepairSheet({ workplace, row, start }: Props) {
                           ? "Find the best for good"
                           : "Find what looks right"}
                   </button>
-                  <label className="flex min-h-11 items-center gap-2 text-[15px]">
-                    <input type="checkbox" className="size-5 accent-tape" checked={fromShelf} onChange={(e) => setFromShelf(e.target.checked)} />
-                    only what is on the shelf
-                  </label>
+                  <div className="w-44">
+                    <ChoiceField label="Out of" path="of" value={of} onChange={setAsked} options={STOCKS} />
+                  </div>
                 </div>
                 {planned && (
                   <p className="mt-1 text-[15px]" data-testid="planned" role="status">

@@ -5,7 +5,7 @@ import type { Aim, AirframeFile, Alternative, Mend, Repair } from "../api/types"
 import { mass, minutes, price, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField } from "../ui/fields";
-import { useMoney, useOffers, useRecords, useWays } from "./useMending";
+import { type Stock, STOCKS, useMoney, useOffers, useRecords, useWays } from "./useMending";
 
 interface Props {
   file: AirframeFile;
@@ -78,12 +78,12 @@ function Ranked({ file, repair, damage, aim, onTake }: Omit<Props, "onTake"> & {
   const money = useMoney();
   const [school, setSchool] = useState("light");
   const [all, setAll] = useState(false);
-  const [shelf, setShelf] = useState(false);
-  const ways = useWays(file, repair, damage, aim, school, shelf);
+  const [of, setOf] = useState<Stock>("any");
+  const ways = useWays(file, repair, damage, aim, school, of);
   if (ways.isError) return <p className="p-3 text-[15px] text-gives">{told(ways.error)}</p>;
   if (!ways.data) return <p className="p-3">Trying them all…</p>;
   const { alternatives, schools, tried } = ways.data;
-  const of = schools.find((s) => s.school === school);
+  const theirs = schools.find((s) => s.school === school);
   const shown = all ? alternatives : alternatives.slice(0, FEW);
   return (
     <div className="p-3" data-testid="ways">
@@ -95,17 +95,14 @@ function Ranked({ file, repair, damage, aim, onTake }: Omit<Props, "onTake"> & {
           onChange={setSchool}
           options={schools.map((s) => ({ value: s.school, label: s.label }))}
         />
-        <label className="flex min-h-11 items-center gap-2 text-[15px]">
-          <input type="checkbox" className="size-5 accent-tape" checked={shelf} onChange={(e) => setShelf(e.target.checked)} />
-          only what is on the shelf
-        </label>
+        <ChoiceField label="Made of" path="of" value={of} onChange={setOf} options={STOCKS} />
       </div>
-      {of && (
+      {theirs && (
         <p className="mt-1 text-[14px] leading-4.5 text-pencil">
-          {of.rests} But: {of.fails}
+          {theirs.rests} But: {theirs.fails}
         </p>
       )}
-      {schools.some((s) => s.first !== of?.first) && (
+      {schools.some((s) => s.first !== theirs?.first) && (
         <p className="mt-1 text-[14px] leading-4.5">
           {schools
             .filter((s) => s.school !== school && s.first)

@@ -5,6 +5,14 @@ import type { Aim, AirframeFile, Alternatives, Look, MendOffer, Repair, RepairVe
 import { shownOf } from "../lib/parts";
 import { useUnits } from "../session";
 
+/** What a mend may be made of. */
+export type Stock = "any" | "shelf" | "box";
+export const STOCKS: { value: Stock; label: string }[] = [
+  { value: "box", label: "the field box" },
+  { value: "shelf", label: "the shelf" },
+  { value: "any", label: "whatever can be had" },
+];
+
 /** ms after which a verdict that did not come is asked for again; own choice. */
 const AGAIN = 5000;
 
@@ -62,23 +70,28 @@ export function useVerdict(file: AirframeFile, repair: Repair, aim: Aim) {
 }
 
 /** Ways to mend one damage, asked for when they are opened. */
-export function useWays(file: AirframeFile, repair: Repair, damage: string | null, aim: Aim, school: string, fromShelf: boolean) {
+export function useWays(file: AirframeFile, repair: Repair, damage: string | null, aim: Aim, school: string, of: Stock) {
   const units = useUnits();
   return useQuery({
-    queryKey: ["ways", file, repair.damages, repair.happened, damage, aim, school, fromShelf, units],
+    queryKey: ["ways", file, repair.damages, repair.happened, damage, aim, school, of, units],
     enabled: damage !== null,
     gcTime: 60_000,
     retry: false,
     placeholderData: keepPreviousData,
-    queryFn: ({ signal }) =>
-      takeAs<Alternatives>(client.POST("/api/repairs/ways", { body: { file, repair, damage, aim, school, from_shelf: fromShelf } as never, signal })),
+    queryFn: ({ signal }) => takeAs<Alternatives>(client.POST("/api/repairs/ways", { body: { file, repair, damage, aim, school, of } as never, signal })),
   });
 }
 
+const useStock = () => useQuery({ queryKey: ["shelf", "mending"], staleTime: 300_000, queryFn: () => takeAs<ShelfOut>(client.GET("/api/shelf")) });
+
 /** The sign before the workshop's prices. */
 export function useMoney(): string {
-  const query = useQuery({ queryKey: ["money"], staleTime: 300_000, queryFn: () => takeAs<ShelfOut>(client.GET("/api/shelf")) });
-  return query.data?.money ?? "";
+  return useStock().data?.money ?? "";
+}
+
+/** Whether anything is in the field box. */
+export function useHasBox(): boolean {
+  return (useStock().data?.items ?? []).some((line) => line.item.in_box);
 }
 
 /** Every kind of mend for one damage, in usual sizes. */

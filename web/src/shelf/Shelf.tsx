@@ -27,7 +27,7 @@ function said(cause: unknown): string {
 
 function Row({ line, onEdit }: { line: ShelfLine; onEdit: () => void }) {
   return (
-    <li className="grid grid-cols-[3rem_minmax(0,1fr)_auto_auto] items-baseline gap-x-3 border-b border-rule py-1.5 max-sm:grid-cols-[2.5rem_minmax(0,1fr)_auto]">
+    <li className="grid grid-cols-[3rem_minmax(0,1fr)_auto_auto_auto] items-baseline gap-x-3 border-b border-rule py-1.5 max-sm:grid-cols-[2.5rem_minmax(0,1fr)_auto_auto]">
       <b className="text-right text-[17px] font-semibold">{line.item.count} ×</b>
       <span className="leading-5">
         {line.words}
@@ -45,10 +45,38 @@ function Row({ line, onEdit }: { line: ShelfLine; onEdit: () => void }) {
         ))}
       </span>
       <span className="text-right text-[15px] whitespace-nowrap text-pencil max-sm:hidden">{line.price_words ? `${line.price_words} each` : "no price"}</span>
+      <BoxTick line={line} />
       <button className="btn" aria-label={`Change ${line.words}`} onClick={onEdit}>
         Change
       </button>
     </li>
+  );
+}
+
+/** What goes along to the field. */
+function BoxTick({ line }: { line: ShelfLine }) {
+  const queries = useQueryClient();
+  const put = useMutation({
+    mutationFn: (in_box: boolean) => take(client.PUT("/api/shelf/{item_id}/box", { params: { path: { item_id: line.id } }, body: { in_box } })),
+    onSettled: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
+  });
+  return (
+    <label className="flex min-h-9 items-center gap-1.5 text-[15px] whitespace-nowrap">
+      <input
+        type="checkbox"
+        className="size-5 accent-tape"
+        aria-label={`In the field box: ${line.words}`}
+        checked={put.isPending ? put.variables : (line.item.in_box ?? false)}
+        disabled={put.isPending}
+        onChange={(e) => put.mutate(e.target.checked)}
+      />
+      in the box
+      {put.isError && (
+        <span role="alert" className="font-medium text-gives">
+          {said(put.error)}
+        </span>
+      )}
+    </label>
   );
 }
 
