@@ -104,7 +104,7 @@ def test_a_search_can_be_stopped_and_the_bench_is_as_it_was(demo: Page) -> None:
 def test_the_shelf_by_typing_labels_and_by_lists(demo: Page, tmp_path: Path) -> None:
     demo.get_by_role("link", name="Stock shelf").click()
     shelf = demo.get_by_test_id("shelf")
-    expect(shelf.get_by_role("listitem")).to_have_count(28)
+    expect(shelf.get_by_role("listitem")).to_have_count(29)
     label = demo.get_by_label("Add a thing: type its label")
     label.fill("a stick of something")
     label.press("Enter")
@@ -125,7 +125,7 @@ def test_the_shelf_by_typing_labels_and_by_lists(demo: Page, tmp_path: Path) -> 
     with demo.expect_download() as taken:
         demo.get_by_role("link", name="Take the list away").click()
     text = Path(taken.value.path()).read_text(encoding="utf-8")
-    assert len(text.splitlines()) == 30
+    assert len(text.splitlines()) == 31
     broken = tmp_path / "list.csv"
     broken.write_text(text.replace("spruce", "moonwood"), encoding="utf-8")
     demo.get_by_label("Bring in a list").set_input_files(broken)

@@ -5,7 +5,9 @@ from __future__ import annotations
 import base64
 import io
 import json
+import os
 import re
+import subprocess
 from pathlib import Path
 from typing import Any
 
@@ -36,6 +38,10 @@ def file() -> dict[str, Any]:
 def bird(ann: Person, file: dict[str, Any]) -> int:
     made: int = ann.post("/api/airframes", file).json()["id"]
     return made
+
+
+def _lines(answer: Any) -> list[dict[str, Any]]:
+    return [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
 
 
 def picture() -> str:
@@ -318,3 +324,62 @@ def test_what_a_plan_needs_is_taken_from_the_shelf_once(ann: Person, bob: Person
     assert [(i["item"]["count"], i["item"]["length_mm"]) for i in ann.get("/api/shelf").json()["items"]] == left
     # what it was before is kept, as after any save
     assert [s.document["taken"] for s in Repair.objects.get(pk=one["id"]).states.all()] == [""]
+
+
+def _searching(**more: Any) -> dict[str, Any]:
+    return {"repair": repair(), "aim": "good", "of": "any", "wish": {}, **more}
+
+
+def test_every_way_is_tried_in_lines_and_stops_when_nobody_listens(ann: Person, file: dict[str, Any]) -> None:
+    told = _lines(ann.post("/api/repairs/search", {"file": file, **_searching(wish={"back": 0.9})}))
+    assert told[0]["kind"] == "progress"
+    found = told[-1]
+    assert found["kind"] == "found"
+    best = found["front"][found["best"]]
+    assert best["meets"]
+    assert best["back"]["low"] >= 0.9
+    # what it found is what the page judges it to be
+    asked = repair(plans={"good": {"mends": best["mends"]}})
+    verdict = ann.post("/api/repairs/judge", {"file": file, "repair": asked, "aim": "good"}).json()
+    assert verdict["parts"][0]["back"]["low"] == pytest.approx(best["back"]["low"], rel=1e-9)
+    answer = ann.post("/api/repairs/search", {"file": file, **_searching()})
+    assert b"progress" in next(iter(answer.streaming_content))
+    assert ann.post("/api/repairs/search", {"file": file, **_searching()}).status_code == 429
+    answer._iterator.close()  # as a server does when the asker has gone
+    left = subprocess.run(["pgrep", "-P", str(os.getpid()), "-f", "fletcher_core.repairs"], capture_output=True)
+    assert left.stdout == b""
+
+
+def test_a_search_uses_what_is_in_the_box_alone(ann: Person, file: dict[str, Any]) -> None:
+    none = _lines(ann.post("/api/repairs/search", {"file": file, **_searching(of="box")}))[-1]
+    assert none["front"] == []
+    assert none["notes"] == ["Foam cracked: nothing that is there mends it."]
+    label = {"text": "Cyanoacrylate, foam-safe 20 g, in the field box"}
+    assert ann.post("/api/shelf/label", label).status_code == 201
+    some = _lines(ann.post("/api/repairs/search", {"file": file, **_searching(of="box")}))[-1]
+    assert {m["glue"] for p in some["front"] for m in p["mends"]} == {"ca_foam_safe"}
+    assert all(p["in_stock"] for p in some["front"])
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"wish": {"back": 9}}, "wish.back"), ({"wish": {"ready_min": 0}}, "wish.ready_min"),
+        ({"wish": {"added_g": -1}}, "wish.added_g"), ({"aim": "never"}, "aim"), ({"of": "the moon"}, "of"),
+    ],
+)  # fmt: skip
+def test_a_bad_wish_of_a_search_is_told_at_its_field(
+    ann: Person, file: dict[str, Any], change: dict[str, Any], field: str
+) -> None:
+    answer = ann.post("/api/repairs/search", {"file": file, **_searching(**change)})
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["field"].endswith(field)
+
+
+def test_a_search_for_what_is_not_there_is_refused(ann: Person, file: dict[str, Any]) -> None:
+    told = _lines(ann.post("/api/repairs/search", {"file": file, **_searching(wish={"only": "nothing"})}))[-1]
+    assert told["kind"] == "refused"
+    assert told["problems"][0]["field"] == "wish.only"
+    outside = repair(damages=[{**CRACK, "at_mm": 2400}])
+    told = _lines(ann.post("/api/repairs/search", {"file": file, **_searching(repair=outside)}))[-1]
+    assert told["problems"][0]["field"] == "damages.0.at_mm"

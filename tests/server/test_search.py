@@ -76,7 +76,7 @@ def test_a_search_that_nobody_listens_to_gives_its_turn_back(ann: Person, file: 
 
 
 def test_a_search_does_not_go_on_for_ever(ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("fletcher_site.api.search.LONGEST", 0.3)
+    monkeypatch.setattr("fletcher_site.api.told_in_lines.LONGEST", 0.3)
     told = lines(ann.post("/api/search", question(file, vary=["place", "reach", "layers", "skin"])))
     assert told[-1] == {"kind": "refused", "problems": told[-1]["problems"]}
     assert "broke off" in told[-1]["problems"][0]["what"]

@@ -57,12 +57,17 @@ def estimate_of(value: float, draws: Array) -> Estimate:
     """A figure with the spread of its draws, whose first is the typical build at the draws' own stations.
 
     The draws are taken at fewer stations than the figure; what they tell is how far they lie from
-    their own typical, and that is carried over.
+    their own typical, and that is carried over. Where their own typical is another thing (what gives way first goes on
+    in one and ends it in the other), of a figure that is never negative the range holds both.
     """
     if len(draws) == 1:
         return Estimate(value=float(value), low=float(value), high=float(value))
-    low, high = tenth_and_ninetieth(draws[1:]) - draws[0]
-    scale = value / draws[0] if abs(draws[0]) > 1e-9 and 0.5 < value / draws[0] < 2 else 1.0
+    ends = tenth_and_ninetieth(draws[1:])
+    low, high = ends - draws[0]
+    alike = abs(draws[0]) > 1e-9 and 0.5 < value / draws[0] < 2
+    if not alike and value >= 0 and np.all(draws >= 0):
+        return Estimate(value=float(value), low=float(min(value, ends[0])), high=float(max(value, ends[1])))
+    scale = value / draws[0] if alike else 1.0
     # the typical build may lie at the edge of a lopsided spread; the range always holds it
     return Estimate(
         value=float(value), low=float(value + min(low * scale, 0)), high=float(value + max(high * scale, 0))

@@ -55,6 +55,10 @@ class Refused(ValueError):
         self.problems = list(problems)
         super().__init__("; ".join(f"{p.label}: {p.said()['what']}" for p in self.problems))
 
+    def __reduce__(self) -> tuple[type[Refused], tuple[list[Problem]]]:
+        """Goes from process to process with its problems."""
+        return type(self), (self.problems,)
+
 
 def fault(field: str, what: str, right: str, **facts: Measure | str) -> PydanticCustomError:
     """The error a validator raises: at which field below it, what is wrong, what would be right."""

@@ -82,17 +82,19 @@ def _steps(mend: SpliceStick, damage: Any, place: Place) -> list[str]:
 
 
 def tries(damage: DamageBase, place: Place) -> Sequence[SpliceStick]:
-    """Every way that its form allows, as long as it should be; and half as long."""
+    """Every way that its form allows, as long as it should be; and half as long: each glue's best first."""
     piece = place.sticks.get(getattr(damage, "piece", ""))
-    found = []
+    most = min(place.tip - damage.at_mm, damage.at_mm)
+    found: list[tuple[tuple[float, int], SpliceStick]] = []
     for glue in ("epoxy_30", "epoxy_5", "ca_standard"):
         q = None if piece is None else question(piece, glue)
-        for way in [] if q is None else splices(q):
-            most = min(place.tip - damage.at_mm, damage.at_mm)
-            for length in dict.fromkeys(min(max(way.length_mm * by, 1.0), most) for by in (1.0, 0.5)):
-                if length >= 1.0:
-                    found.append(SpliceStick(id="new", of=damage.id, way=way.way, length_mm=length, glue=glue))
-    return found
+        for k, way in enumerate([] if q is None else splices(q)):
+            for by in (1.0, 0.5):
+                length = min(max(way.length_mm * by, 1.0), most)
+                made = SpliceStick(id="new", of=damage.id, way=way.way, length_mm=length, glue=glue)
+                if length >= 1.0 and all(made != other for _, other in found):
+                    found.append(((-by, k), made))
+    return [made for _, made in sorted(found, key=lambda f: f[0])]
 
 
 KIND = MendKind(

@@ -371,6 +371,7 @@ def damage_told(damage: Damage, mends: Sequence[Mend], system: System, copies: i
 def speed_for(airframe: Airframe, share: float, grams: float) -> tuple[float, float]:
     """(G, m/s) that a share of what is asked is good for: no faster than the wing stalls before it bears more, at which
     n = (v / v_stall)², and no faster than what pushes by speed squared allows."""
+    share = max(share, 0.0)
     n = share * airframe.flight.load_factor
     area = 2e-6 * planform(airframe.wing).half_area
     stall = (2 * 1e-3 * grams * GRAVITY / (AIR_DENSITY * area * airframe.flight.cl_max)) ** 0.5

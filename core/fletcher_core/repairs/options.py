@@ -22,7 +22,7 @@ Array = NDArray[np.float64]
 Indices = NDArray[np.intp]
 
 #: of one kind of mend, so many sizes are tried on one damage; own choice
-_SIZES = 4
+SIZES = 4
 #: stations between changes: the winner is taken again by the full model; own choice
 _STATIONS = 9
 #: variants in one go; own choice
@@ -43,6 +43,13 @@ class Option:
         return tuple(mend_kind(m).kind for m in self.mends)
 
 
+def option_of(mends: Sequence[Mend], damage: Damage, place: Place) -> Option:
+    """Mends of one damage with what they take; none at all takes nothing."""
+    hands = sum(mend_kind(m).minutes(m, damage, place).typical for m in mends)
+    wait = max((waits(m, place)[0] for m in mends), default=0.0)
+    return Option(tuple(mends), hands, wait, min((mend_kind(m).looks for m in mends), default=1.0))
+
+
 #: what lies over a damage and may go beside what closes it; each of one group at most once
 _OVER = (frozenset({"patch", "cloth_patch"}), frozenset({"splint"}))
 
@@ -52,13 +59,18 @@ def _sizes(kind: str, damage: Damage, place: Place, may: Callable[[Mend], bool])
     found: list[Mend] = []
     for k, mend in enumerate(MEND_KINDS[kind].tries(damage, place)):
         named = mend.model_copy(update={"id": f"{damage.id[:10]}-{kind[:8]}{k}"})
-        if may(named) and not list(mend_kind(named).problems(named, damage, place)):
+        if not list(mend_kind(named).problems(named, damage, place)) and may(named):
             found.append(named)
     return found
 
 
 def options(
-    damage: Damage, place: Place, aim: Aim, may: Callable[[Mend], bool] = lambda mend: True, most: int = 100
+    damage: Damage,
+    place: Place,
+    aim: Aim,
+    may: Callable[[Mend], bool] = lambda mend: True,
+    most: int = 100,
+    sizes: int = SIZES,
 ) -> list[Option]:
     """Everything that may be done to one damage: what closes it, alone or with a patch, a splint, or both."""
     kind = damage_kind(damage).kind
@@ -70,11 +82,11 @@ def options(
         and not (aim != "looks" and m.aims == frozenset({"looks"}))
     ]
     over = [
-        [None, *itertools.chain(*(_sizes(k, damage, place, may)[:_SIZES] for k in usable if k in group))]
+        [None, *itertools.chain(*(_sizes(k, damage, place, may)[:sizes] for k in usable if k in group))]
         for group in _OVER
     ]
     rest = [k for k in usable if not any(k in group for group in _OVER)]
-    closing: list[Mend | None] = [m for k in rest for m in _sizes(k, damage, place, may)[:_SIZES]]
+    closing: list[Mend | None] = [m for k in rest for m in _sizes(k, damage, place, may)[:sizes]]
     if any(kind in MEND_KINDS[k].closes for group in _OVER for k in group if k in usable) or not closing:
         closing.append(None)
     found = []
@@ -82,9 +94,7 @@ def options(
         own = tuple(m for m in mends if m is not None)
         if not own or not any(kind in mend_kind(m).closes for m in own):
             continue
-        hands = sum(mend_kind(m).minutes(m, damage, place).typical for m in own)
-        wait = max(waits(m, place)[0] for m in own)
-        found.append(Option(own, hands, wait, min(mend_kind(m).looks for m in own)))
+        found.append(option_of(own, damage, place))
     # the short and simple first, where there are too many to try
     found.sort(key=lambda o: (len(o.mends), o.minutes + o.waits))
     return found[:most]

@@ -15,6 +15,7 @@ from ..kinds import share_along
 from ..mends import MEND_KINDS, Mend, mend_kind
 from ..model import Airframe, Repair, Scheme
 from .place_of import place_of
+from .states import cannot_lie
 
 
 class StickOffer(BaseModel):
@@ -141,7 +142,8 @@ def mend_offers(
         mend, why = None, "It does not fit here."
         if usual is not None:
             mend = usual.model_copy(update={"id": _free(kind.kind.replace("_", "-")[:14], taken)})
-            wrong = list(mend_kind(mend).problems(mend, damage, place))
+            wrong = [*mend_kind(mend).problems(mend, damage, place)]
+            wrong = wrong or cannot_lie(airframe, scheme, damage, mend, place)
             if wrong:
                 mend, why = None, wrong[0].said()["what"]
         found.append(

@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from pydantic import ValidationError
 
-from ..analysis.evaluation import Evaluation, compute
+from ..analysis.evaluation import Evaluation, compute, laid_out
 from ..damages import Care, Damage, damage_kind, wounds
 from ..fields import Problem, Refused, explain
 from ..kinds import PieceBase, Wound, wound_of
@@ -21,6 +21,8 @@ FIELD_OF = {
     "y_from_mm": "overlap_mm", "y_to_mm": "overlap_mm", "diameter_mm": "wide_mm", "width_mm": "wide_mm",
     "thickness_mm": "thick_mm", "chord_from": "chord", "chord_to": "chord", "material": "material", "glue": "glue",
 }  # fmt: skip
+#: stations at which it is looked whether a mend can lie there (own choice)
+_LOOK = 31
 State = Literal["sound", "broken", "mended"]
 STATES: tuple[State, ...] = ("sound", "broken", "mended")
 
@@ -194,6 +196,18 @@ def problems(
                     )
                     break
     return found
+
+
+def cannot_lie(airframe: Airframe, scheme: Scheme, damage: Damage, mend: Mend, place: Place) -> list[Problem]:
+    """What of what a mend lays in cannot be on the part as it is built: where a wall is left out, say."""
+    laid = hurt([damage], [mend], place)
+    if mend.id not in laid.of:
+        return []
+    try:
+        laid_out(airframe, laid.in_state(scheme, "mended"), _LOOK)
+    except Refused as exc:
+        return exc.problems
+    return []
 
 
 def _without(laid: Hurt, mends: frozenset[str], damages: frozenset[str]) -> Hurt:

@@ -190,11 +190,11 @@ def _conflict(exc: mending.RepairStale) -> RepairConflict:
     return RepairConflict(message=told, latest=_out(exc.row))
 
 
-def _tests(shop: Workshop) -> list[BondTest]:
+def tests_of(shop: Workshop) -> list[BondTest]:
     return [test for _, test in reading.readable(BondTest, shop.bonds.defer("picture"))]
 
 
-def _items(shop: Workshop, of: Stock = "any") -> list[ShelfItem]:
+def items_of(shop: Workshop, of: Stock = "any") -> list[ShelfItem]:
     found = (shelf.item_of(row) for row in shelf.items(shop))
     return [item for item in found if item.count and (of != "box" or item.in_box)]
 
@@ -374,7 +374,7 @@ def damage(request: HttpRequest, damage_wish: DamageWish) -> DamageStart:
 def offers(request: HttpRequest, of_damage: OfDamage) -> list[MendOffer]:
     """Every kind of mend for a damage, in usual sizes."""
     asked = of_damage
-    tests = _tests(membership(request).workshop)
+    tests = tests_of(membership(request).workshop)
     return mend_offers(asked.file.airframe, asked.shown, asked.repair, asked.damage, tests)
 
 
@@ -385,9 +385,9 @@ def judge(request: HttpRequest, verdict_question: VerdictQuestion) -> HttpRespon
     aim = asked.aim or asked.repair.doing
     airframe, schemes, repair = asked.file.airframe, asked.shown, asked.repair
     with one_at_a_time:
-        items = _items(shop)
+        items = items_of(shop)
         prices = prices_of(airframe, schemes, repair, aim, items)
-        told = judge_repair(airframe, schemes, repair, aim, units(request), _tests(shop), prices)
+        told = judge_repair(airframe, schemes, repair, aim, units(request), tests_of(shop), prices)
     return _json(told)
 
 
@@ -409,8 +409,8 @@ def ways(request: HttpRequest, ways_question: WaysQuestion) -> HttpResponse:
             aim=asked.aim,
             school=asked.school,
             system=units(request),
-            tests=_tests(shop),
-            items=_items(shop, asked.of),
+            tests=tests_of(shop),
+            items=items_of(shop, asked.of),
             only_box=asked.of != "any",
         )
     return _json(told)
@@ -427,8 +427,8 @@ def plan(request: HttpRequest, plan_question: PlanQuestion) -> HttpResponse:
             asked.repair,
             asked.aim,
             system=units(request),
-            tests=_tests(shop),
-            items=None if asked.of == "any" else _items(shop, asked.of),
+            tests=tests_of(shop),
+            items=None if asked.of == "any" else items_of(shop, asked.of),
         )
     return _json(told)
 

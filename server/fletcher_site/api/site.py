@@ -15,7 +15,21 @@ from .. import faults
 from ..door import Reader
 from ..workshop.reading import Unreadable
 from ..workshop.storage import Stale, file_of
-from . import glue, hinges, materials, mounts, removed, repairs, scale, search, shapes, shelf, takeaway, weighing
+from . import (
+    glue,
+    hinges,
+    materials,
+    mend_search,
+    mounts,
+    removed,
+    repairs,
+    scale,
+    search,
+    shapes,
+    shelf,
+    takeaway,
+    weighing,
+)
 from .airframes import router as airframes
 from .bench import router as bench
 from .request_context import units
@@ -60,6 +74,7 @@ api.add_router("/airframes", airframes)
 api.add_router("/airframes", weighing.router)
 api.add_router("/airframes", repairs.kept)
 api.add_router("/", repairs.router)
+api.add_router("/", mend_search.router)
 api.add_router("/", takeaway.router)
 api.add_router("/", materials.router)
 api.add_router("/", shelf.router)

@@ -8,7 +8,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 from fletcher_core.analysis import points, uncertainty
-from fletcher_core.analysis.estimate import tenth_and_ninetieth
+from fletcher_core.analysis.estimate import estimate_of, tenth_and_ninetieth
 from fletcher_core.analysis.evaluation import compute
 from fletcher_core.analysis.sensitivity import figure_label
 from fletcher_core.analysis.uncertainty import SAMPLES, TOGETHER, normals, sample, typical
@@ -20,6 +20,8 @@ from fletcher_core.model import AirframeFile
 from fletcher_core.sections.contract import in_proportion
 from fletcher_core.sections.filled import shear, torsion
 from fletcher_core.verdicts import evaluate
+from hypothesis import given
+from hypothesis import strategies as st
 from scipy.stats import qmc
 
 from tests.conftest import make_airframe, make_scheme
@@ -202,3 +204,13 @@ def test_draws_on_coarse_grids_are_those_of_fine_ones(monkeypatch: pytest.Monkey
                 ends += [tenth_and_ninetieth(f) / f[0] for f in figures]
     coarse_ends, fine_ends = np.split(np.array(ends), 2)
     assert coarse_ends == pytest.approx(fine_ends, rel=0.006)
+
+
+@given(
+    st.floats(0.0, 1e3),
+    st.lists(st.floats(1e-6, 1e3), min_size=12, max_size=60),
+)
+def test_what_is_never_negative_has_no_negative_range(value: float, draws: list[float]) -> None:
+    """Also where the typical build of the draws is another thing than the figure's: it went on where that one ended."""
+    told = estimate_of(value, np.array(draws))
+    assert 0 <= told.low <= told.value <= told.high

@@ -15,12 +15,12 @@ from fletcher_core.joints import BondTest
 from fletcher_core.mends import MEND_KINDS, mend_kind
 from fletcher_core.model import Repair
 from fletcher_core.repairs import alternatives, judge_repair, mend_offers, plan_mends
+from fletcher_core.repairs.alternatives import score
 from fletcher_core.repairs.judge import speed_for
 from fletcher_core.repairs.look import look_over
 from fletcher_core.repairs.needs import in_stock, needs_of
 from fletcher_core.repairs.options import Trials, options
 from fletcher_core.repairs.place_of import held_by_tests
-from fletcher_core.repairs.plan import score
 from fletcher_core.repairs.push_test import bends
 from fletcher_core.shelf import read_label
 from pydantic import ValidationError

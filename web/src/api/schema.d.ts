@@ -911,6 +911,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/repairs/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search Mends
+         * @description Lines of JSON: ``progress``, and last ``found`` (or ``refused``). Ends when the asker goes away.
+         */
+        post: operations["search_mends"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/repairs/ways": {
         parameters: {
             query?: never;
@@ -4336,6 +4356,34 @@ export interface components {
             why: string[];
             winner: components["schemas"]["Point"] | null;
         };
+        /**
+         * FoundMends
+         * @description What a search found: ways tried, the front, the lightest that does it, and what there is to say.
+         */
+        FoundMends: {
+            /** Best */
+            best: number | null;
+            /** By Full */
+            by_full: number;
+            /** Dots */
+            dots: components["schemas"]["MendDot"][];
+            /** Front */
+            front: components["schemas"]["MendPoint"][];
+            /**
+             * Kind
+             * @default found
+             * @constant
+             */
+            kind: "found";
+            /** Notes */
+            notes: string[];
+            /** Says */
+            says: string;
+            /** Tried */
+            tried: number;
+            /** Ways */
+            ways: number;
+        };
         /** Gauge */
         Gauge: {
             /** Bevel Deg */
@@ -5873,6 +5921,18 @@ export interface components {
             value: number;
         };
         /**
+         * MendDot
+         * @description One of those that were tried, at typical figures.
+         */
+        MendDot: {
+            /** Back */
+            back: number;
+            /** Grams */
+            grams: number;
+            /** Ready Min */
+            ready_min: number;
+        };
+        /**
          * MendFact
          * @description Something else to know of a mend.
          */
@@ -5926,6 +5986,35 @@ export interface components {
             today?: components["schemas"]["MendPlan"];
         };
         /**
+         * MendPoint
+         * @description One way to mend all of it, by the full model: `back` is of the sound strength, `share` of what is asked.
+         */
+        MendPoint: {
+            back: components["schemas"]["Estimate"];
+            /** Each */
+            each: components["schemas"]["MendWayTold"][];
+            /** Good For G */
+            good_for_G: number;
+            /** Grams */
+            grams: number;
+            /** In Stock */
+            in_stock: boolean;
+            /** Meets */
+            meets: boolean;
+            /** Mends */
+            mends: (components["schemas"]["GlueBreak"] | components["schemas"]["PriseReglue"] | components["schemas"]["SpliceStick"] | components["schemas"]["NewStick"] | components["schemas"]["GlueIn"] | components["schemas"]["Bind"] | components["schemas"]["Splint"] | components["schemas"]["Patch"] | components["schemas"]["ClothPatch"] | components["schemas"]["Graft"] | components["schemas"]["CordRound"] | components["schemas"]["Heat"] | components["schemas"]["Straighten"] | components["schemas"]["Filler"] | components["schemas"]["NewHinge"] | components["schemas"]["Swap"])[];
+            /** Minutes */
+            minutes: number;
+            /** Price */
+            price: number | null;
+            /** Ready Min */
+            ready_min: number;
+            /** Share */
+            share: number;
+            /** Waits Min */
+            waits_min: number;
+        };
+        /**
          * MendRecord
          * @description What became of one kind of mend in this workshop.
          */
@@ -5958,6 +6047,32 @@ export interface components {
             school: string;
         };
         /**
+         * MendSearchLine
+         * @description One line of what a search tells.
+         */
+        MendSearchLine: components["schemas"]["Progress"] | components["schemas"]["FoundMends"] | components["schemas"]["SearchRefused"];
+        /**
+         * MendSearchQuestion
+         * @description A repair, what mending must come to, and what it may be made of.
+         */
+        MendSearchQuestion: {
+            /**
+             * Aim
+             * @default today
+             * @enum {string}
+             */
+            aim: "today" | "good" | "looks";
+            file: components["schemas"]["AirframeFile"];
+            /**
+             * Of
+             * @default any
+             * @enum {string}
+             */
+            of: "any" | "shelf" | "box";
+            repair: components["schemas"]["Repair"];
+            wish: components["schemas"]["MendWish"];
+        };
+        /**
          * MendTold
          * @description One mend of the plan. Minutes are of today's air; `buys` is the share of the sound strength that would be missing
          *     without it; None where no figure of the part hangs on it.
@@ -5988,6 +6103,32 @@ export interface components {
             waits_min: number;
             /** What */
             what: string;
+        };
+        /**
+         * MendWayTold
+         * @description What is done to one damage.
+         */
+        MendWayTold: {
+            /** Label */
+            label: string;
+            /** Nth */
+            nth: number;
+            /** Of */
+            of: string;
+        };
+        /**
+         * MendWish
+         * @description What mending must come to; None: not asked for. `only`: one damage, the others stay as the plan has them.
+         */
+        MendWish: {
+            /** Added G */
+            added_g?: number | null;
+            /** Back */
+            back?: number | null;
+            /** Only */
+            only?: string | null;
+            /** Ready Min */
+            ready_min?: number | null;
         };
         /**
          * MendedPart
@@ -8047,7 +8188,10 @@ export interface components {
             scheme: components["schemas"]["Scheme"];
             wish: components["schemas"]["Wish"];
         };
-        /** SearchRefused */
+        /**
+         * SearchRefused
+         * @description The last line of a search that could not be begun, or broke off.
+         */
         SearchRefused: {
             /**
              * Kind
@@ -12660,6 +12804,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MendRecord"][];
+                };
+            };
+        };
+    };
+    search_mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendSearchQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendSearchLine"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -1,0 +1,105 @@
+"""What takes long, in a process of its own: told line by line, stopped when nobody listens."""
+
+from __future__ import annotations
+
+import json
+import os
+import subprocess
+import sys
+import threading
+from collections.abc import Generator, Iterator
+from pathlib import Path
+from typing import Literal
+
+import fletcher_core
+from django.http import StreamingHttpResponse
+from ninja.errors import HttpError
+from pydantic import BaseModel
+
+from ..worker import Worker
+from .shapes import Said
+
+
+class SearchRefused(BaseModel):
+    """The last line of a search that could not be begun, or broke off."""
+
+    kind: Literal["refused"] = "refused"
+    problems: list[Said]
+
+
+#: one at a time in each server process: a search takes every core there is
+_turn = threading.BoundedSemaphore(1)
+#: no search goes on longer, s: the whole space takes some thirty on two idle cores, more where many work
+LONGEST = 300.0
+
+
+class _Lines:
+    """The search's own lines as they come. Its turn ends with it, also when nobody ever asked for the first line."""
+
+    def __init__(self, module: str, asked: str) -> None:
+        self._told = _told(module, asked)
+        self._over = False
+
+    def __iter__(self) -> Iterator[bytes]:
+        return self
+
+    def __next__(self) -> bytes:
+        try:
+            return next(self._told)
+        except BaseException:
+            self.close()
+            raise
+
+    def close(self) -> None:
+        self._told.close()
+        if not self._over:
+            self._over = True
+            _turn.release()
+
+
+def _told(module: str, asked: str) -> Generator[bytes]:
+    env = {**os.environ, "PYTHONPATH": str(Path(fletcher_core.__file__).parents[1]), "OPENBLAS_NUM_THREADS": "1"}
+    process = subprocess.Popen(
+        # whoever drags meanwhile goes first
+        ["nice", "-n", "10", sys.executable, "-m", module], stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE, env=env, start_new_session=True,
+    )  # fmt: skip
+    assert process.stdin is not None
+    assert process.stdout is not None
+    Worker.clock.allow(LONGEST)
+    over = threading.Timer(LONGEST, os.killpg, (process.pid, 9))
+    over.start()
+    try:
+        yield b'{"kind":"progress","done":0,"of":1}\n'  # heard at once, while the space is laid out
+        process.stdin.write(asked.encode())
+        process.stdin.close()
+        told = False
+        for line in process.stdout:
+            told = not any(kind in line for kind in (b'"kind":"progress"', b'"kind":"better"'))
+            yield line
+        if not told:
+            said = {"field": "", "label": "search", "what": "It broke off.", "right": "Try again; nothing was changed."}
+            yield json.dumps({"kind": "refused", "problems": [said]}).encode() + b"\n"
+    finally:
+        over.cancel()
+        if process.poll() is None:
+            os.killpg(process.pid, 9)
+        process.wait()
+        process.stdout.close()
+
+
+def answer(module: str, asked: str) -> StreamingHttpResponse:
+    """Lines of JSON as a module of the core tells them; ends when the asker goes away.
+
+    Raises
+    ------
+    HttpError
+        429 while another search runs here.
+    """
+    if not _turn.acquire(blocking=False):
+        raise HttpError(429, "Somebody's search is running here already. Try again in some seconds.")
+    found = StreamingHttpResponse(_Lines(module, asked), content_type="application/x-ndjson")
+    # lines must go out as they come, not when a compressor has enough of them
+    found["Content-Encoding"] = "identity"
+    found["Cache-Control"] = "no-store"
+    return found
