@@ -20,7 +20,7 @@ from collections.abc import Callable
 from functools import partial
 from http.client import HTTPConnection
 from pathlib import Path
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from . import bench_core, processes, serve
 from .bench_core import median_ms
@@ -69,6 +69,10 @@ def core() -> list[Row]:
             2.0,
         ),
         _paced("10 000 scheme variants of one wing", "s", None, bench_core.variants),
+        _paced("five damages sound, broken, mended", "ms", None, partial(bench_core.judging_mends, apart=False)),
+        _paced("the same with what each mend gives", "ms", None, bench_core.judging_mends),
+        _paced("their plan for today", "s", None, partial(bench_core.planning_mends, "today")),
+        _paced("their plan for good", "s", None, partial(bench_core.planning_mends, "good")),
     ]
     ours, elements = bench_core.section_against_elements()
     rows += [
@@ -284,27 +288,48 @@ def _pictures(visitor: _Visitor, process: subprocess.Popen[bytes]) -> float:
     return most
 
 
+def _search(module: str, asked: dict[str, Any]) -> tuple[dict[str, Any], float, float]:
+    """(what was found, s, pace) of a search as the site runs it, in a process of its own, on all cores."""
+    before = bench_core.pace_ms()
+    began = time.perf_counter()
+    done = subprocess.run(
+        [str(PYTHON), "-m", module], input=json.dumps(asked), capture_output=True, text=True, check=True,
+        env=environment(OPENBLAS_NUM_THREADS="1"),
+    )  # fmt: skip
+    spent = time.perf_counter() - began
+    return json.loads(done.stdout.splitlines()[-1]), spent, 0.5 * (before + bench_core.pace_ms())
+
+
 def searching() -> list[Row]:
-    """The whole search as the site runs it, in a process of its own, on all cores."""
+    """The whole search of a wing."""
     file = bench_core.demo()
     asked = {
         "airframe": file.airframe.model_dump(mode="json"),
         "scheme": file.schemes[0].model_dump(mode="json"),
         "wish": {"break_g": 8.0, "tip_bend_mm": 60.0},
     }
-    before = bench_core.pace_ms()
-    began = time.perf_counter()
-    done = subprocess.run(
-        [str(PYTHON), "-m", "fletcher_core.search"], input=json.dumps(asked), capture_output=True, text=True,
-        check=True, env=environment(OPENBLAS_NUM_THREADS="1"),
-    )  # fmt: skip
-    spent = time.perf_counter() - began
-    found = json.loads(done.stdout.splitlines()[-1])
+    found, spent, pace = _search("fletcher_core.search", asked)
     if found["winner"] is None:
         raise RuntimeError("the search found nothing")
     # the aim is for 20 000 ways
     aim = 300.0 * found["tried"] / 20_000
-    return [Row(f"a search of {found['tried']} ways", spent, "s", aim, 0.5 * (before + bench_core.pace_ms()))]
+    return [Row(f"a search of {found['tried']} ways", spent, "s", aim, pace)]
+
+
+def searching_mends() -> list[Row]:
+    """The search over mends of an aircraft with five damages."""
+    file = bench_core.demo(bench_core.HURT)
+    asked = {
+        "airframe": file.airframe.model_dump(mode="json"),
+        "schemes": [file.shown(name).model_dump(mode="json") for name in file.airframe.parts.there()],
+        "repair": file.repairs[0].model_dump(mode="json"),
+        "aim": "good",
+        "wish": {"back": 0.95},
+    }
+    found, spent, pace = _search("fletcher_core.repairs", asked)
+    if found["best"] is None:
+        raise RuntimeError("the search over mends found nothing")
+    return [Row(f"a search over {found['tried']} ways to mend, {found['by_full']} in full", spent, "s", None, pace)]
 
 
 def weight() -> list[Row]:
@@ -437,7 +462,7 @@ def main() -> int:
     revision = asked.parse_args().against
     before = bench_core.pace_ms()
     older = bench_core.against(revision) if revision else {}
-    rows = core() + searching() + weight()
+    rows = core() + searching() + searching_mends() + weight()
     number = free_port()
     with tempfile.TemporaryDirectory() as folder, scratch("bench") as url:
         log = Path(folder) / "server.log"

@@ -24,8 +24,10 @@ from fletcher_core.geometry import Outline, profile_of
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tape import TapeStrip
+from fletcher_core.mends import Aim
 from fletcher_core.model import AirframeFile, FlatPlate, Joint, NacaAerofoil, Scheme
 from fletcher_core.reference import evaluate_case
+from fletcher_core.repairs import judge_repair, plan_mends
 from fletcher_core.verdicts import evaluate, evaluate_many
 
 from .shell import ROOT
@@ -79,6 +81,24 @@ def body() -> float:
     scheme = file.shown("body")
     evaluate(file.airframe, scheme)
     return median_ms(lambda: evaluate(file.airframe, scheme), 20)
+
+
+#: an aircraft after a bad landing, with five damages on three parts
+HURT = "sanderling"
+
+
+def judging_mends(apart: bool = True) -> float:
+    """Sound, broken, mended of all that is hurt, ms; `apart`: and what would be missing without each mend."""
+    file = demo(HURT)
+    schemes = [file.shown(name) for name in file.airframe.parts.there()]
+    return median_ms(lambda: judge_repair(file.airframe, schemes, file.repairs[0], apart=apart), 3)
+
+
+def planning_mends(aim: Aim) -> float:
+    """A plan for all that is hurt, s."""
+    file = demo(HURT)
+    schemes = [file.shown(name) for name in file.airframe.parts.there()]
+    return median_ms(lambda: plan_mends(file.airframe, schemes, file.repairs[0], aim), 1) / 1e3
 
 
 def with_stations(count: int) -> float:

@@ -22,6 +22,7 @@ from ..joints import BondTest
 from ..mends import Aim, Mend, mend_kind
 from ..model import Airframe, Repair, Scheme
 from ..processes import one_after_the_other
+from ..report.words import lasting
 from ..search import Progress
 from ..shelf import ShelfItem
 from ..units import System
@@ -298,14 +299,13 @@ class MendSearch:
         if best is not None:
             p = front[best]
             return (
-                f"The lightest of what was tried that does it: {p.grams:+.1f} g, ready in {p.ready_min:.0f} minutes, "
+                f"The lightest of what was tried that does it: {p.grams:+.1f} g, ready in {lasting(p.ready_min)}, "
                 f"{100 * p.back.low:.0f} % or more of the strength back in nine builds of ten."
             )
         most = max(front, key=lambda p: p.back.low)
         return (
             "Nothing tried does all that is wanted. The strongest brings back "
-            f"{100 * most.back.low:.0f} % in nine builds of ten, at {most.grams:+.1f} g, in {most.ready_min:.0f} "
-            "minutes."
+            f"{100 * most.back.low:.0f} % in nine builds of ten, at {most.grams:+.1f} g, in {lasting(most.ready_min)}."
         )
 
 

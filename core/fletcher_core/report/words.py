@@ -124,3 +124,10 @@ def factor_words(factor: float, case: Case) -> str:
     """ "13.1 G", "31 N", "2.4 times full rudder"."""
     said = factor_said(factor, case.unit)
     return f"{said} {case.label}" if case.unit == "times" else said
+
+
+def lasting(minutes: float) -> str:
+    """How long something takes: "45 minutes", "5.3 hours", "2.1 days"."""
+    if minutes < 90:
+        return f"{minutes:.0f} minutes"
+    return f"{minutes / 60:.1f} hours" if minutes < 36 * 60 else f"{minutes / 1440:.1f} days"

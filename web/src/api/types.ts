@@ -104,6 +104,12 @@ export type Found = Deep<Schemas["Found"]>;
 export type Point = Deep<Schemas["Point"]>;
 export type Units = Session["units"];
 
+/** What a search over mends tells, line by line. */
+export type MendTold = Deep<Schemas["MendSearchLine"]>;
+export type FoundMends = Deep<Schemas["FoundMends"]>;
+export type MendPoint = FoundMends["front"][number];
+export type MendWish = Deep<Schemas["MendWish"]>;
+
 export type Repair = Deep<Schemas["Repair"]>;
 export type RepairOut = Omit<Schemas["RepairOut"], "repair"> & { repair: Repair };
 export type RepairsOut = { repairs: RepairOut[]; unreadable: Unreadable[] };

@@ -1,4 +1,4 @@
-import type { AirframeFile, Catalogue, Damage, DamageKind, LifeEntry, Mend, Repair } from "../api/types";
+import type { AirframeFile, Catalogue, Damage, DamageKind, LifeEntry, Mend, Repair, MendPoint } from "../api/types";
 import type { FieldFacts } from "../mounts/mountFields";
 
 /** Today as it is written in a document. */
@@ -57,6 +57,9 @@ export function newDamage(kind: DamageKind, repair: Repair, spot: Spot, catalogu
   return made as unknown as Damage;
 }
 
+/** Kinds of piece that can break. */
+export const STICKS: readonly string[] = ["rod", "tube", "strip", "sandwich", "web", "foam_web", "boards", "box", "cross"];
+
 export interface Spot {
   on: Damage["on"];
   side: Damage["side"];
@@ -114,3 +117,6 @@ export function entryFor(repair: Repair, told: { grams: number | null; balance_m
 
 /** The two halves of what is drawn by halves. */
 export const hasHalves = (file: AirframeFile, on: Damage["on"]) => (on === "wing" || on === "tailplane") && file.airframe.parts[on] !== null;
+
+/** What is done to each damage in one way of a search. */
+export const said = (p: MendPoint) => p.each.map((e) => `${e.nth}: ${e.label}`).join("; ");

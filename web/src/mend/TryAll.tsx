@@ -1,0 +1,222 @@
+import { useEffect, useRef, useState } from "react";
+
+import { Fault, lines } from "../api/client";
+import type { Aim, AirframeFile, FoundMends, Mend, MendPoint, MendTold, MendWish, Repair, Said } from "../api/types";
+import { trim } from "../lib/show";
+import { useLatestState } from "../lib/useLatestState";
+import { useUnits } from "../session";
+import { ChoiceField, Faults, MeasureField, Reading, Readings, jumpToFault } from "../ui/fields";
+import { MendFront } from "./MendFront";
+import { PointTable } from "./PointTable";
+import { type Stock, useMoney } from "./useMending";
+
+interface Props {
+  file: AirframeFile;
+  repair: Repair;
+  aim: Aim;
+  of: Stock;
+  damage: string | null;
+  onTake: (mends: Mend[]) => void;
+}
+
+interface Kept {
+  wish: MendWish;
+  found: FoundMends | null;
+  /** What was searched: a plan for other damages is not its answer. */
+  asked: string;
+}
+/** A search that was run is still there when one comes back from another step. */
+const kept = new Map<string, Kept>();
+
+const FIRST: Record<Aim, (repair: Repair) => MendWish> = {
+  today: (r) => ({ ready_min: r.limit_min, back: null, added_g: null, only: null }),
+  good: () => ({ ready_min: null, back: 0.95, added_g: null, only: null }),
+  looks: () => ({ ready_min: null, back: 0.95, added_g: null, only: null }),
+};
+
+/** Every way to mend all of it, tried as a job: what strength costs in grams and in minutes. */
+export function TryAll(props: Props) {
+  const [open, setOpen] = useState(kept.has(`${props.repair.id} ${props.aim}`));
+  return (
+    <details className="mt-3 border border-rule bg-sheet" open={open} onToggle={(e) => setOpen(e.currentTarget.open)} data-testid="try-all">
+      <summary className="min-h-11 cursor-pointer px-3 py-2 text-[16px] font-medium">Search every way, and see what strength costs</summary>
+      {open && <Search key={props.aim} {...props} />}
+    </details>
+  );
+}
+
+function Search({ file, repair, aim, of, damage, onTake }: Props) {
+  const units = useUnits();
+  const money = useMoney();
+  const place = `${repair.id} ${aim}`;
+  const [wish, setWish, latest] = useLatestState<MendWish>(() => kept.get(place)?.wish ?? FIRST[aim](repair));
+  const [found, setFound] = useState<FoundMends | null>(kept.get(place)?.found ?? null);
+  const [asked, setAsked] = useState(kept.get(place)?.asked ?? "");
+  const [share, setShare] = useState<number | null>(null);
+  const [problems, setProblems] = useState<Said[]>([]);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [shown, setShown] = useState<MendPoint | null>(null);
+  const [by, setBy] = useState<"grams" | "minutes">("grams");
+  const stop = useRef<AbortController | null>(null);
+  const [reading] = useState(() => new Reading());
+  const now = JSON.stringify([repair.damages, repair.happened]);
+
+  useEffect(() => {
+    kept.set(place, { wish, found, asked });
+  }, [place, wish, found, asked]);
+  useEffect(() => () => stop.current?.abort(), []);
+
+  async function run() {
+    if (!(await reading.allRight())) {
+      jumpToFault();
+      setTrouble("Something above cannot be read.");
+      return;
+    }
+    stop.current?.abort();
+    const control = new AbortController();
+    stop.current = control;
+    setShare(0);
+    setProblems([]);
+    setTrouble(null);
+    setShown(null);
+    const refused = (faults: Said[]) => {
+      const at = faults.map((p) => ({ ...p, field: p.field.replace(/^(mend_search_question\.)?wish\./, "wish.") }));
+      setProblems(at);
+      const loose = at.filter((p) => !["wish.ready_min", "wish.back", "wish.added_g"].includes(p.field));
+      if (loose.length) setTrouble(loose.map((p) => `${p.what} ${p.right}`.trim()).join(" "));
+    };
+    try {
+      await lines<MendTold>("/api/repairs/search", { file, repair, aim, of, wish: latest() }, control.signal, (told) => {
+        if (told.kind === "progress") setShare(told.done / Math.max(told.of, 1));
+        else if (told.kind === "refused") refused(told.problems);
+        else {
+          setFound(told);
+          setAsked(now);
+        }
+      });
+    } catch (cause) {
+      if (control.signal.aborted) setTrouble(stop.current === control ? "Stopped. What was found before is still here." : null);
+      else if (cause instanceof Fault && cause.problems.length) refused(cause.problems);
+      else setTrouble(cause instanceof Fault ? cause.message : "The search broke off. Try again; nothing was changed.");
+    } finally {
+      if (stop.current === control) setShare(null);
+    }
+  }
+
+  const set = (next: Partial<MendWish>) => setWish((w) => ({ ...w, ...next }));
+  const nth = repair.damages.findIndex((d) => d.id === damage) + 1;
+  const only = wish.only !== null && repair.damages.some((d) => d.id === wish.only) ? wish.only : null;
+  const which = [
+    { value: "", label: repair.damages.length > 1 ? `all ${repair.damages.length}` : "the one there is" },
+    ...(damage && repair.damages.length > 1 ? [{ value: damage, label: `number ${nth} alone` }] : []),
+    ...(only && only !== damage ? [{ value: only, label: `number ${repair.damages.findIndex((d) => d.id === only) + 1} alone` }] : []),
+  ];
+  return (
+    <Readings.Provider value={reading}>
+      <Faults.Provider value={problems}>
+        <div className="border-t border-rule p-3" aria-busy={share !== null}>
+          <div className="grid grid-cols-2 items-end gap-3">
+            <MeasureField
+              label="Ready in minutes at most"
+              path="wish.ready_min"
+              kind="number"
+              value={wish.ready_min}
+              onChange={(ready_min) => set({ ready_min })}
+              onEmpty={() => set({ ready_min: null })}
+            />
+            <MeasureField
+              label="Strength back at least"
+              path="wish.back"
+              kind="percent"
+              value={wish.back}
+              onChange={(back) => set({ back })}
+              onEmpty={() => set({ back: null })}
+            />
+            <MeasureField
+              label="Adds at most"
+              path="wish.added_g"
+              kind="mass"
+              value={wish.added_g}
+              onChange={(added_g) => set({ added_g })}
+              onEmpty={() => set({ added_g: null })}
+            />
+            <ChoiceField label="Which damages" path="wish.only" value={only ?? ""} onChange={(v) => set({ only: v || null })} options={which} />
+          </div>
+          <p className="mt-1 text-[14px] leading-4.5 text-pencil">An empty field is not asked for. Strength is that of nine builds in ten.</p>
+          <div className="mt-2 flex flex-wrap items-center gap-3">
+            {share !== null ? (
+              <button type="button" className="btn btn-main min-h-11" onClick={() => stop.current?.abort()}>
+                Stop
+              </button>
+            ) : (
+              <button type="button" className="btn btn-main min-h-11" onClick={() => void run()}>
+                Search
+              </button>
+            )}
+            {share !== null && (
+              <div
+                role="progressbar"
+                aria-label="Ways tried"
+                aria-valuemin={0}
+                aria-valuemax={100}
+                aria-valuenow={Math.round(share * 100)}
+                className="h-4 min-w-32 flex-1 border border-ink bg-white"
+              >
+                <div className="h-full bg-tape" style={{ width: `${share * 100}%` }} />
+              </div>
+            )}
+            {share !== null && <span className="w-full text-[15px]">{STAGE[share < 0.3 ? 0 : share < 0.7 ? 1 : 2]}</span>}
+          </div>
+          {trouble && (
+            <p role="alert" className="mt-2 font-medium text-gives">
+              {trouble}
+            </p>
+          )}
+          {found && (
+            <section className="mt-3" aria-label="What was found" data-testid="found-mends">
+              {asked !== now && <p className="mb-2 border-l-4 border-gives pl-2 text-[15px] font-medium">The damages have changed since: search again.</p>}
+              <p className="text-[16px] leading-5 font-medium">{found.says}</p>
+              {found.notes.map((n) => (
+                <p key={n} className="text-[15px]">
+                  {n}
+                </p>
+              ))}
+              {found.front.length > 0 && (
+                <>
+                  <div className="mt-2 flex gap-1" role="group" aria-label="Against what">
+                    {(["grams", "minutes"] as const).map((b) => (
+                      <button
+                        key={b}
+                        type="button"
+                        aria-pressed={by === b}
+                        className={`min-h-9 border px-3 text-[15px] ${by === b ? "border-ink bg-ink text-white" : "border-ink/60 bg-sheet hover:bg-faint"}`}
+                        onClick={() => setBy(b)}
+                      >
+                        {b === "grams" ? "against grams" : "against time"}
+                      </button>
+                    ))}
+                  </div>
+                  <MendFront found={found} by={by} wish={wish} shown={shown} onShow={setShown} onTake={(p) => onTake(p.mends as unknown as Mend[])} />
+                  <p className="text-[14px] leading-4.5 text-pencil">
+                    {found.tried} tried, of {many(found.ways)} ways; {found.by_full} of them by the full model, in every load. Small dots: some of those that
+                    were tried, at typical figures in the first load.
+                  </p>
+                  <PointTable found={found} shown={shown} money={money} units={units} onShow={setShown} onTake={(p) => onTake(p.mends as unknown as Mend[])} />
+                </>
+              )}
+            </section>
+          )}
+        </div>
+      </Faults.Provider>
+    </Readings.Provider>
+  );
+}
+
+const STAGE = ["Each damage by itself…", "What is left, together…", "The best by the full model…"];
+
+/** 5 376 000 000: "5.4 billion". */
+function many(ways: number): string {
+  if (ways >= 1e9) return `${trim(ways / 1e9, 1)} billion`;
+  if (ways >= 1e6) return `${trim(ways / 1e6, 1)} million`;
+  return ways.toLocaleString("en").replace(/,/g, " ");
+}
