@@ -6,6 +6,14 @@ export default tseslint.config(
   { ignores: ["dist", "src/api/schema.d.ts"] },
   js.configs.recommended,
   ...tseslint.configs.strict,
+  {
+    files: ["src/shell/worker.js"],
+    languageOptions: {
+      globals: Object.fromEntries(
+        ["self", "caches", "fetch", "Request", "Response", "URL", "setTimeout", "clearTimeout", "__FILES__"].map((name) => [name, "readonly"]),
+      ),
+    },
+  },
   reactHooks.configs.flat["recommended-latest"],
   {
     rules: {

@@ -101,7 +101,9 @@ def new_page(site: str, browser: Browser) -> Iterator[Callable[..., Page]]:
     contexts, faults = [], []
 
     def make(width: int = 1280, height: int = 800, **options: Any) -> Page:
-        context = browser.new_context(**{"base_url": site, "viewport": {"width": width, "height": height}, **options})
+        # what the page carries along for a day without a net is a test's own business
+        usual = {"base_url": site, "viewport": {"width": width, "height": height}, "service_workers": "block"}
+        context = browser.new_context(**{**usual, **options})
         contexts.append(context)
         context.set_default_timeout(20_000)
         page = context.new_page()

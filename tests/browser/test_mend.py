@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 from PIL import Image
 from playwright.sync_api import Locator, Page, expect
 
+from .conftest import Server, enter_demo
 from .jobs import number, open_stand
 
 
@@ -138,6 +140,49 @@ def test_a_mend_laid_on_by_hand_and_a_way_taken(demo: Page) -> None:
     sent(page)
 
 
+def test_every_way_is_searched_stopped_and_taken(demo: Page) -> None:
+    page = demo
+    begin(page, "Turnstone")
+    hurt(page, 0.3, 0.5, "Foam cracked")
+    page.get_by_role("button", name="That is it").click()
+    step(page, "2 What now")
+    page.get_by_role("tab", name="For good").click()
+    page.get_by_text("Search every way").click()
+    box = page.get_by_test_id("try-all")
+    expect(box.get_by_label("Strength back at least")).to_have_value("95 %")
+    # what cannot be is said at its field, and nothing runs
+    box.get_by_label("Strength back at least").fill("900")
+    box.get_by_role("button", name="Search").click()
+    expect(box.get_by_role("alert").first).to_contain_text("too large")
+    box.get_by_label("Strength back at least").fill("90")
+    box.get_by_role("button", name="Search").click()
+    expect(box.get_by_role("progressbar")).to_be_visible()
+    box.get_by_role("button", name="Stop").click()
+    expect(box.get_by_role("alert")).to_contain_text("Stopped.")
+    expect(page.get_by_test_id("found-mends")).to_have_count(0)
+    box.get_by_role("button", name="Search").click()
+    found = page.get_by_test_id("found-mends")
+    expect(found).to_contain_text("The lightest of what was tried that does it", timeout=90_000)
+    expect(found).to_contain_text("by the full model")
+    found.get_by_role("button", name="against time").click()
+    expect(found.get_by_role("group", name=re.compile("Strength back against minutes"))).to_be_visible()
+    best = found.locator("tbody tr").first
+    expect(best).to_contain_text("lightest that does it")
+    best.get_by_role("button", name=re.compile("Take")).click()
+    expect(page.locator("[data-mend]").first).to_be_visible()
+    expect(wing(page)).to_contain_text("brings back")
+    back = number(best.locator("td").first)
+    brings = re.search(r"brings back (\d+) %", wing(page).inner_text())
+    assert brings
+    assert abs(int(brings[1]) - back) <= 1
+    # it is there again after another step, and says so where the damages are others by then
+    step(page, "1 What broke")
+    hurt(page, 0.75, 0.35, "Wrinkle line")
+    step(page, "2 What now")
+    expect(page.get_by_test_id("found-mends")).to_contain_text("The damages have changed since")
+    sent(page)
+
+
 def test_what_cannot_be_is_said_where_it_was_typed(demo: Page) -> None:
     page = demo
     begin(page, "Turnstone")
@@ -194,6 +239,43 @@ def test_at_the_field_without_a_net_and_back(demo: Page, tmp_path: Path, wide: i
     told = page.evaluate(f"fetch('{base}/life').then((r) => r.json())")
     assert [e["entry"]["what"] for e in told["entries"]] == ["knock"]
     assert page.evaluate("document.documentElement.scrollWidth") <= wide
+
+
+def test_it_opens_again_without_a_net(new_page: Callable[..., Page], server: Server) -> None:
+    """The phone was put away, the page thrown out, and the server cannot be reached."""
+    page = enter_demo(new_page(390, 844, base_url=server.address, service_workers="allow"))
+    begin(page, "Turnstone")
+    hurt(page, 0.3, 0.5, "Foam cracked")
+    page.get_by_role("button", name="That is it").click()
+    sent(page)
+    page.evaluate("navigator.serviceWorker.ready.then((r) => new Promise((ok) => r.active.state === 'activated'"
+                  " ? ok(0) : r.active.addEventListener('statechange', ok)))")  # fmt: skip
+    server.kill()
+    page.reload()
+    expect(page.get_by_test_id("hurt-sheet")).to_be_visible()
+    expect(page.get_by_test_id("damages").get_by_role("listitem")).to_have_count(1)
+    expect(page.get_by_text("Verdicts need the server")).to_be_visible()
+    step(page, "1 What broke")
+    page.locator("[data-point=battery]").get_by_role("button", name="fine").click()
+    expect(page.get_by_test_id("repair-sent")).to_contain_text("kept on this phone")
+    # and once more: what was put down meanwhile is there, too
+    page.reload()
+    step(page, "1 What broke")
+    fine = page.locator("[data-point=battery]").get_by_role("button", name="fine")
+    expect(fine).to_have_attribute("aria-pressed", "true")
+    page.goto("/")
+    expect(page.get_by_role("heading", name="Sanderling")).to_be_visible()
+    page.get_by_role("link", name="Turnstone", exact=True).click()
+    page.get_by_role("navigation", name="Parts of the aircraft").get_by_role("link", name="Mend").click()
+    expect(page.get_by_test_id("damages").get_by_role("listitem")).to_have_count(1)
+    server.start()
+    sent(page)
+    expect(page.get_by_test_id("columns").first).to_be_visible()
+    # nothing of it is left for whoever signs in here next
+    page.get_by_role("button", name="Leave").click()
+    expect(page.get_by_role("button", name="Open the demo workshop")).to_be_visible()
+    left = page.evaluate("Object.keys(localStorage).filter((k) => k.startsWith('carried-'))")
+    assert set(left) <= {"carried-session"}
 
 
 def test_two_phones_write_over_nothing(demo: Page) -> None:

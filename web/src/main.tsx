@@ -8,10 +8,12 @@ import { BrowserRouter } from "react-router";
 
 import { App } from "./app";
 import { SessionGate } from "./session";
+import { carryThePage } from "./shell/register";
 
 // dialogs add a style while they are open; the page's policy lets in only those that carry its number
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? "");
 
+carryThePage();
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
 createRoot(document.getElementById("root")!).render(

@@ -3,11 +3,12 @@ import { createContext, type ReactNode, useContext } from "react";
 
 import { client, Fault, keepToken, take } from "./api/client";
 import type { Catalogue, Session, Units } from "./api/types";
+import { carried, carry, forgetCarried } from "./lib/carried";
 
 const Current = createContext<Session | null>(null);
 
 async function load(): Promise<Session> {
-  const session = await take(client.GET("/api/session"));
+  const session = await carried("session", () => take(client.GET("/api/session")));
   keepToken(session.csrf);
   return session;
 }
@@ -29,6 +30,8 @@ export function useAdopt(): (session: Session) => void {
     keepToken(session.csrf);
     const before = queries.getQueryData<Session>(["session"]);
     queries.setQueryData(["session"], session);
+    if (before?.name !== session.name) forgetCarried();
+    carry("session", session);
     if (before?.name !== session.name) queries.removeQueries({ predicate: (q) => q.queryKey[0] !== "session" });
   };
 }
@@ -36,13 +39,14 @@ export function useAdopt(): (session: Session) => void {
 export function useCatalogue(): Catalogue | undefined {
   return useQuery({
     queryKey: ["catalogue"],
-    queryFn: () => take(client.GET("/api/catalogue")),
+    queryFn: () => carried("catalogue", () => take(client.GET("/api/catalogue"))),
+    networkMode: "always",
     staleTime: Infinity,
   }).data;
 }
 
 export function SessionGate({ children }: { children: ReactNode }) {
-  const query = useQuery({ queryKey: ["session"], queryFn: load, staleTime: Infinity, retry: 3 });
+  const query = useQuery({ queryKey: ["session"], queryFn: load, staleTime: Infinity, retry: 3, networkMode: "always" });
   if (query.isPending) return <p className="p-8 text-lg">Opening the workshop…</p>;
   if (query.isError)
     return (

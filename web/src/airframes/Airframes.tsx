@@ -3,6 +3,7 @@ import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 
+import { carried } from "../lib/carried";
 import { useReturnFocus } from "../lib/useReturnFocus";
 import { client, Fault, take, takeAs } from "../api/client";
 import type { AirframesOut, Card } from "../api/types";
@@ -99,7 +100,11 @@ function Row({ card, scale, onRemove }: { card: Card; scale: number; onRemove: (
 export function Airframes() {
   const session = useSession();
   const queries = useQueryClient();
-  const query = useQuery({ queryKey: ["airframes"], queryFn: () => takeAs<AirframesOut>(client.GET("/api/airframes")) });
+  const query = useQuery({
+    queryKey: ["airframes"],
+    queryFn: () => carried("airframes", () => takeAs<AirframesOut>(client.GET("/api/airframes"))),
+    networkMode: "always",
+  });
   const [removing, setRemoving] = useState<Card | null>(null);
   const [resetting, setResetting] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);

@@ -3,6 +3,7 @@ import { Link, useParams } from "react-router";
 
 import { client, Fault, takeAs } from "../api/client";
 import type { AirframeFile } from "../api/types";
+import { carried } from "../lib/carried";
 import { TopBar } from "../ui/TopBar";
 import { Workshop } from "./Workshop";
 
@@ -11,7 +12,11 @@ export function BenchPage() {
   const number = Number(id);
   const query = useQuery({
     queryKey: ["airframe", number],
-    queryFn: () => takeAs<{ version: number; file: AirframeFile }>(client.GET("/api/airframes/{airframe_id}", { params: { path: { airframe_id: number } } })),
+    queryFn: () =>
+      carried(`airframe-${number}`, () =>
+        takeAs<{ version: number; file: AirframeFile }>(client.GET("/api/airframes/{airframe_id}", { params: { path: { airframe_id: number } } })),
+      ),
+    networkMode: "always",
     gcTime: 0,
     staleTime: Infinity,
   });

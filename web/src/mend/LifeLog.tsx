@@ -4,6 +4,7 @@ import { useState } from "react";
 import { client, Fault, take, takeAs } from "../api/client";
 import type { LifeEntry, LifeOut } from "../api/types";
 import { COLOUR } from "../drawing/colours";
+import { carried } from "../lib/carried";
 import { length, mass, signed, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, Faults, MeasureField, TextField } from "../ui/fields";
@@ -39,7 +40,9 @@ export function LifeLog({ airframe, name }: { airframe: number; name: string }) 
   const [turn, setTurn] = useState(0);
   const query = useQuery({
     queryKey: lifeKey(airframe),
-    queryFn: () => takeAs<LifeOut>(client.GET("/api/airframes/{airframe_id}/life", { params: { path: { airframe_id: airframe } } })),
+    queryFn: () =>
+      carried(`life-${airframe}`, () => takeAs<LifeOut>(client.GET("/api/airframes/{airframe_id}/life", { params: { path: { airframe_id: airframe } } }))),
+    networkMode: "always",
   });
   const waiting = read().life;
   const entries = query.data?.entries ?? [];

@@ -7,6 +7,7 @@ import { Messages } from "../bench/Messages";
 import type { Workplace } from "../bench/useWorkplace";
 import { WorkshopBar } from "../bench/WorkshopBar";
 import { shownOf } from "../lib/parts";
+import { carried } from "../lib/carried";
 import { Unreadable } from "../ui/Unreadable";
 import { readWaiting } from "./kept";
 import { LifeLog } from "./LifeLog";
@@ -27,7 +28,9 @@ export function MendPage({ workplace }: { workplace: Workplace }) {
   const [fresh, setFresh] = useState<Repair | null>(null);
   const query = useQuery({
     queryKey: repairsKey(id),
-    queryFn: () => takeAs<RepairsOut>(client.GET("/api/airframes/{airframe_id}/repairs", { params: { path: { airframe_id: id } } })),
+    queryFn: () =>
+      carried(`repairs-${id}`, () => takeAs<RepairsOut>(client.GET("/api/airframes/{airframe_id}/repairs", { params: { path: { airframe_id: id } } }))),
+    networkMode: "always",
   });
   // what was begun without a net is there too
   const waiting = Object.values(readWaiting(person, id).repairs).filter((w) => !query.data?.repairs.some((r) => r.repair.id === w.repair.id));

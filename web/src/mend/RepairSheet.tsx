@@ -46,7 +46,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
   const aim = repair.doing;
   const mends = repair.plans[aim].mends;
   const look = useLook(file, repair.happened);
-  const plan = usePlan(file, at.part);
+  const plan = usePlan(id, file, at.part);
   const { query, fault } = useVerdict(file, repair, aim);
   const answer = useLast(query.data);
   const verdict = answer && repair.damages.length > 0 ? answer : null;

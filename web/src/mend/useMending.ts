@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 
 import { client, Fault, takeAs } from "../api/client";
 import type { Aim, AirframeFile, Alternatives, Look, MendOffer, Repair, RepairVerdict, Schemas, ShelfOut, Verdict } from "../api/types";
+import { carried, stampOf } from "../lib/carried";
 import { shownOf } from "../lib/parts";
 import { useUnits } from "../session";
 
@@ -31,12 +32,18 @@ export function useLook(file: AirframeFile, happened: Repair["happened"]) {
     staleTime: Infinity,
     gcTime: Infinity,
     placeholderData: keepPreviousData,
-    queryFn: () => takeAs<Look>(client.POST("/api/repairs/look", { body: { file: file as never, happened } })),
+    queryFn: () =>
+      carried(
+        `look-${happened.story}`,
+        () => takeAs<Look>(client.POST("/api/repairs/look", { body: { file: file as never, happened } })),
+        stampOf([happened, file.airframe.parts]),
+      ),
+    networkMode: "always",
   });
 }
 
 /** The part as it is drawn. */
-export function usePlan(file: AirframeFile, part: Repair["damages"][number]["on"]) {
+export function usePlan(id: number, file: AirframeFile, part: Repair["damages"][number]["on"]) {
   const scheme = shownOf(file, part);
   return useQuery({
     queryKey: ["mend-plan", part, file.airframe, scheme],
@@ -45,9 +52,15 @@ export function usePlan(file: AirframeFile, part: Repair["damages"][number]["on"
     gcTime: Infinity,
     placeholderData: keepPreviousData,
     queryFn: () =>
-      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme: scheme!, others: [], moving: true } as never })).then(
-        (v) => v.drawing.plan,
+      carried(
+        `plan-${id}-${part}`,
+        () =>
+          takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe: file.airframe, scheme: scheme!, others: [], moving: true } as never })).then(
+            (v) => v.drawing.plan,
+          ),
+        stampOf([file.airframe, scheme]),
       ),
+    networkMode: "always",
   });
 }
 
@@ -82,7 +95,13 @@ export function useWays(file: AirframeFile, repair: Repair, damage: string | nul
   });
 }
 
-const useStock = () => useQuery({ queryKey: ["shelf", "mending"], staleTime: 300_000, queryFn: () => takeAs<ShelfOut>(client.GET("/api/shelf")) });
+const useStock = () =>
+  useQuery({
+    queryKey: ["shelf", "mending"],
+    staleTime: 300_000,
+    queryFn: () => carried("shelf", () => takeAs<ShelfOut>(client.GET("/api/shelf"))),
+    networkMode: "always",
+  });
 
 /** The sign before the workshop's prices. */
 export function useMoney(): string {
