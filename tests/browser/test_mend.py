@@ -93,6 +93,10 @@ def test_three_damages_for_today_then_for_good(demo: Page) -> None:
     step(page, "3 Do it")
     page.get_by_role("button", name="Take what it needs from the shelf").click()
     expect(page.get_by_test_id("from-the-shelf")).to_contain_text("was taken from the shelf on")
+    # pressed by mistake: as it lay there, and taken once more
+    page.get_by_role("button", name="Put it back").click()
+    page.get_by_role("button", name="Take what it needs from the shelf").click()
+    expect(page.get_by_test_id("from-the-shelf")).to_contain_text("was taken from the shelf on")
     page.get_by_test_id("do-it").get_by_role("checkbox").first.check()
     push = page.get_by_test_id("push-test").first
     expect(push).to_contain_text("stays on the ground")
@@ -255,6 +259,7 @@ def test_it_opens_again_without_a_net(new_page: Callable[..., Page], server: Ser
     expect(page.get_by_test_id("hurt-sheet")).to_be_visible()
     expect(page.get_by_test_id("damages").get_by_role("listitem")).to_have_count(1)
     expect(page.get_by_text("Verdicts need the server")).to_be_visible()
+    expect(page.get_by_test_id("is-old")).to_contain_text("as it was when it was last opened here")
     step(page, "1 What broke")
     page.locator("[data-point=battery]").get_by_role("button", name="fine").click()
     expect(page.get_by_test_id("repair-sent")).to_contain_text("kept on this phone")

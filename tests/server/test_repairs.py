@@ -326,6 +326,35 @@ def test_what_a_plan_needs_is_taken_from_the_shelf_once(ann: Person, bob: Person
     assert [s.document["taken"] for s in Repair.objects.get(pk=one["id"]).states.all()] == [""]
 
 
+def test_what_was_taken_is_put_back_as_it_lay_there(ann: Person, bob: Person, bird: int) -> None:
+    one = ann.post(f"/api/airframes/{bird}/repairs", repair(plans={"today": {"mends": [SPLINTED]}})).json()
+    path = f"/api/airframes/{bird}/repairs/{one['id']}"
+    for label in ("carbon strip 5 x 0.5 x 1 m, 2 pieces", "polyurethane foaming 1 g"):
+        assert ann.post("/api/shelf/label", {"text": label}).status_code == 201, label
+    before = [(i["id"], i["item"]) for i in ann.get("/api/shelf").json()["items"]]
+    none = ann.post(f"{path}/put-back", {"based_on": 1})
+    assert none.status_code == 422
+    assert "Nothing was taken" in none.json()["message"]
+    assert ann.post(f"{path}/take", {"based_on": 1}).status_code == 200
+    assert [(i["id"], i["item"]) for i in ann.get("/api/shelf").json()["items"]] != before
+    assert bob.post(f"{path}/put-back", {"based_on": 2}).status_code == 404
+    assert ann.post(f"{path}/put-back", {"based_on": 1}).status_code == 409
+    back = ann.post(f"{path}/put-back", {"based_on": 2})
+    assert back.status_code == 200, back.content
+    assert (back.json()["version"], back.json()["repair"]["taken"]) == (3, "")
+    assert [(i["id"], i["item"]) for i in ann.get("/api/shelf").json()["items"]] == before
+    # and again, but somebody has counted the shelf meanwhile: nothing of that is written over
+    assert ann.post(f"{path}/take", {"based_on": 3}).status_code == 200
+    cut = next(i for i in ann.get("/api/shelf").json()["items"] if i["item"]["form"] == "strip")
+    ann.put(f"/api/shelf/{cut['id']}", {**cut["item"], "count": 7})
+    lies = [(i["id"], i["item"]) for i in ann.get("/api/shelf").json()["items"]]
+    wrong = ann.post(f"{path}/put-back", {"based_on": 4})
+    assert wrong.status_code == 422
+    assert "changed on the shelf since" in wrong.json()["message"]
+    assert [(i["id"], i["item"]) for i in ann.get("/api/shelf").json()["items"]] == lies
+    assert ann.get(f"/api/airframes/{bird}/repairs").json()["repairs"][0]["repair"]["taken"].startswith("20")
+
+
 def _searching(**more: Any) -> dict[str, Any]:
     return {"repair": repair(), "aim": "good", "of": "any", "wish": {}, **more}
 

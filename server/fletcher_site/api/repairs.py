@@ -279,6 +279,25 @@ def take_for_repair(
     return Status(200, StockTaken(repair=_out(row), lines=lines))
 
 
+@kept.post(
+    "/{int:airframe_id}/repairs/{int:repair_id}/put-back",
+    response={200: RepairOut, 404: Problems, 409: RepairConflict, 422: Problems},
+    operation_id="put_back_for_repair",
+)
+def put_back_for_repair(
+    request: HttpRequest, airframe_id: Id, repair_id: Id, take_wish: TakeWish
+) -> Status[RepairOut | RepairConflict]:
+    """What was taken for it lies on the shelf again."""
+    airframe = _airframe(request, airframe_id)
+    try:
+        row = mending.put_stock_back(airframe, repair_id, take_wish.based_on, person(request))
+    except mending.RepairStale as exc:
+        return Status(409, _conflict(exc))
+    if row is None:
+        raise HttpError(404, "There is no such repair.")
+    return Status(200, _out(row))
+
+
 @kept.get("/{int:airframe_id}/life", response={200: LifeOut, 404: Problems}, operation_id="life")
 def life(request: HttpRequest, airframe_id: Id) -> LifeOut:
     entries, unreadable = [], []

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -103,13 +103,38 @@ def take_stock(
             raise Refused([Problem(("taken",), "shelf", what, "Begin another repair for what comes on top.")])
         schemes = [file.shown(name) for name in file.airframe.parts.there()]
         needs = needs_of_repair(file.airframe, schemes, repair, repair.doing)
-        found = shelf.take(shop, needs, who, system)
+        found, changes = shelf.take(shop, needs, who, system)
         if found.missing == len(found.lines):
             raise Refused(
                 [Problem(("taken",), "shelf", "Nothing that it needs is there.", "Put it on the shelf first.")]
             )
+        row.taking = [asdict(c) for c in changes]
         _write(shop, row, {**row.document, "taken": timezone.now().isoformat(timespec="minutes")}, who)
     return row, found
+
+
+def put_stock_back(airframe: Airframe, pk: int, based_on: int, who: User | None) -> Repair | None:
+    """What was taken for it lies on the shelf again, as it lay there.
+
+    Raises
+    ------
+    RepairStale
+        When `based_on` is not the latest version.
+    Refused
+        When nothing was taken, or the shelf was changed there since. Nothing is written then.
+    """
+    with transaction.atomic():
+        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+        row = _newest(airframe, pk, based_on)
+        if row is None:
+            return None
+        if row.taking is None:
+            what, right = "Nothing was taken from this shelf for it.", "Put it on the shelf by its label."
+            raise Refused([Problem(("taken",), "shelf", what, right)])
+        shelf.put_back(shop, [shelf.Change.read(c) for c in row.taking], who)
+        row.taking = None
+        _write(shop, row, {**row.document, "taken": ""}, who)
+    return row
 
 
 def add_entry(airframe: Airframe, entry: LifeEntryModel, who: User | None) -> LifeEntry:

@@ -224,6 +224,8 @@ class Repair(Removable):
     key = models.CharField(max_length=40)
     document = models.JSONField()
     version = models.PositiveIntegerField(default=1)
+    #: what taking from the shelf for it changed there: the way back
+    taking = models.JSONField(null=True)
     who = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     when = models.DateTimeField(auto_now_add=True)
     updated = models.DateTimeField(auto_now=True)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -126,8 +128,61 @@ def is_reserved(workshop: Workshop, airframe_id: int | None, scheme_key: str) ->
     return held.exists()
 
 
-def take(workshop: Workshop, needs: Sequence[ShelfNeed], who: User | None, system: System) -> ShelfCheck:
+@dataclass(frozen=True)
+class Change:
+    """A line of the shelf before and after something: its document, None where it is not there."""
+
+    line: int
+    before: Any
+    after: Any
+
+    @staticmethod
+    def read(told: Any) -> Change:
+        return Change(told["line"], told["before"], told["after"])
+
+
+def _lines(workshop: Workshop) -> dict[int, Any]:
+    return dict(workshop.stock.values_list("pk", "document"))
+
+
+def _changes(before: Mapping[int, Any], after: Mapping[int, Any]) -> list[Change]:
+    found = [Change(pk, before.get(pk), after.get(pk)) for pk in sorted({*before, *after})]
+    return [c for c in found if c.before != c.after]
+
+
+def put_back(workshop: Workshop, changes: Sequence[Change], who: User | None) -> None:
+    """Each line as it was before, in the transaction that keeps why.
+
+    Raises
+    ------
+    Refused
+        When one of them is not what it was left as: somebody has cut from it since. Nothing is written then.
+    """
+    rows = {r.pk: r for r in StockItem.with_removed.select_for_update().filter(workshop=workshop)}
+    for change in changes:
+        row = rows.get(change.line)
+        now = None if row is None or row.removed else row.document
+        reserved = row is not None and change.before is None and Reservation.objects.filter(item=row).exists()
+        if row is None or now != change.after or reserved:
+            name = (change.before or change.after).get("material", "it").replace("_", " ")
+            what, right = "A line of {it} was changed on the shelf since.", "Put it back there by hand."
+            raise Refused([Problem(("taken",), "shelf", what, right, {"it": name})])
+    for change in changes:
+        row = rows[change.line]
+        if change.before is None:
+            removal.remove(row, who)
+            continue
+        row.document, row.form, row.material = change.before, change.before["form"], change.before["material"]
+        row.removed = row.removed_by = None
+        row.save()
+
+
+def take(
+    workshop: Workshop, needs: Sequence[ShelfNeed], who: User | None, system: System
+) -> tuple[ShelfCheck, list[Change]]:
     """Take off the shelf what there is of some needs beside what is reserved, in the transaction that keeps why.
+
+    Returns what was there and what not, and what it changed: the way back.
 
     Raises
     ------
@@ -135,6 +190,7 @@ def take(workshop: Workshop, needs: Sequence[ShelfNeed], who: User | None, syste
         When the shelf holds less than it said.
     """
     rows = items(workshop)
+    before = _lines(workshop)
     found = allocate_stock(needs, [item_of(r) for r in rows], reserved_amounts(rows), system)
     amounts: dict[int, list[float]] = {}
     for line in found.lines:
@@ -148,7 +204,7 @@ def take(workshop: Workshop, needs: Sequence[ShelfNeed], who: User | None, syste
         except ValueError as exc:
             what, facts = "The shelf no longer holds enough of {it}.", {"it": item_of(rows[k]).words("metric")}
             raise Refused([Problem(("taken",), "shelf", what, "Count what is on the shelf again.", facts)]) from exc
-    return found
+    return found, _changes(before, _lines(workshop))
 
 
 def _cut(workshop: Workshop, row: StockItem, amounts: Sequence[float], who: User | None, reserved: bool) -> None:

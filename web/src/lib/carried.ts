@@ -1,3 +1,5 @@
+import { useSyncExternalStore } from "react";
+
 import { Fault } from "../api/client";
 
 /** Before the name of everything that is carried along in this browser. */
@@ -41,16 +43,37 @@ function find<T>(name: string, stamp: string, store: Store): T | null {
   }
 }
 
+let old = false;
+const watchers = new Set<() => void>();
+function tell(isOld: boolean): void {
+  if (old === isOld) return;
+  old = isOld;
+  for (const watch of watchers) watch();
+}
+
+/** Whether what is shown was carried along, since the server did not answer. */
+export function useIsOld(): boolean {
+  return useSyncExternalStore(
+    (watch) => {
+      watchers.add(watch);
+      return () => watchers.delete(watch);
+    },
+    () => old,
+  );
+}
+
 /** The server's answer; where it does not answer, what it said last, so that a page opens at the edge of a field. */
 export async function carried<T>(name: string, ask: () => Promise<T>, stamp = "", store: Store = localStorage): Promise<T> {
   try {
     const value = await ask();
     keep(name, { stamp, value }, store);
+    tell(false);
     return value;
   } catch (cause) {
-    const old = cause instanceof Fault && cause.status === 0 ? find<T>(name, stamp, store) : null;
-    if (old === null) throw cause;
-    return old;
+    const last = cause instanceof Fault && cause.status === 0 ? find<T>(name, stamp, store) : null;
+    if (last === null) throw cause;
+    tell(true);
+    return last;
   }
 }
 
