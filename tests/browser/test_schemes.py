@@ -130,11 +130,11 @@ def test_the_shelf_by_typing_labels_and_by_lists(demo: Page, tmp_path: Path) -> 
     broken.write_text(text.replace("spruce", "moonwood"), encoding="utf-8")
     demo.get_by_label("Bring in a list").set_input_files(broken)
     expect(demo.get_by_role("alert")).to_contain_text("moonwood")
-    expect(shelf.get_by_role("listitem")).to_have_count(29)
+    expect(shelf.get_by_role("listitem")).to_have_count(30)
     whole = tmp_path / "whole.csv"
     whole.write_text(text, encoding="utf-8")
     demo.get_by_label("Bring in a list").set_input_files(whole)
-    expect(shelf.get_by_role("listitem")).to_have_count(58)
+    expect(shelf.get_by_role("listitem")).to_have_count(60)
 
 
 def test_the_bench_says_what_is_missing_or_too_short(demo: Page) -> None:

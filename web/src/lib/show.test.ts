@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { builds, factor, inUnits, length, mass, minutes, percent, rough, signed, temperature, told, trim } from "./show";
+import { builds, factor, inside, inUnits, length, mass, minutes, percent, rough, signed, temperature, told, trim } from "./show";
 
 describe("figures as a builder reads them", () => {
   it("trims what is not known", () => {
@@ -53,4 +53,10 @@ describe("the units of whoever reads", () => {
     expect(length(25.4, "mixed")).toBe("1 in");
     expect(mass(28.35, "mixed")).toBe("1 oz");
   });
+});
+
+it("puts a label inside a sentence", () => {
+  expect(inside("Epoxy, slow")).toBe("epoxy, slow");
+  expect(inside("PVA")).toBe("PVA");
+  expect(inside("")).toBe("");
 });

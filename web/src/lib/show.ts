@@ -126,3 +126,8 @@ export const STATE_WORD = { sound: "sound", close: "little to spare", "gives way
 export function price(value: number, money: string): string {
   return `${money} ${value.toFixed(2)}`;
 }
+
+/** A label in the middle of a sentence: "Epoxy, slow" as "epoxy, slow", "PVA" as it is. */
+export function inside(label: string): string {
+  return /^[A-Z][^A-Z]/.test(label) ? label[0]!.toLowerCase() + label.slice(1) : label;
+}

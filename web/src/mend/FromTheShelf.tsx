@@ -63,7 +63,7 @@ export function FromTheShelf({ airframe, doc }: { airframe: number; doc: RepairD
           Take what it needs from the shelf
         </button>
       )}
-      {gone.length > 0 && <p className="mt-1 text-kraft">Not there: {[...new Set(gone.map((line) => line.what))].join(", ")}.</p>}
+      {gone.length > 0 && <p className="mt-1 text-kraft">Not there: {[...new Set(gone.map((line) => line.what))].join("; ")}.</p>}
       {wrong && (
         <p role="alert" className="mt-1 font-medium text-gives">
           {wrong}

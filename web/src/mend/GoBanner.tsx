@@ -1,5 +1,5 @@
 import type { RepairVerdict } from "../api/types";
-import { minutes, signed, wait } from "../lib/show";
+import { inside, minutes, signed, wait } from "../lib/show";
 
 const GO: Record<RepairVerdict["go"], string> = {
   go: "border-tape bg-tape-pale",
@@ -19,8 +19,8 @@ export function GoBanner({ verdict, busy }: { verdict: RepairVerdict; busy: bool
       ))}
       {verdict.mends.length > 0 && (
         <p className="text-[15px] text-pencil" data-testid="times">
-          {minutes(verdict.hands_min.value)} of work{verdict.waits_min ? `, then ${wait(verdict.waits_min)} for the ${verdict.slowest}` : ", no waiting"};{" "}
-          {signed(verdict.grams.value)} g.
+          {minutes(verdict.hands_min.value)} of work
+          {verdict.waits_min ? `, then ${wait(verdict.waits_min)} for the ${inside(verdict.slowest)}` : ", no waiting"}; {signed(verdict.grams.value)} g.
         </p>
       )}
     </div>

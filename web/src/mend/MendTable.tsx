@@ -66,6 +66,11 @@ export function MendTable({ repair, mends, verdict, mendId, setMendId, onOut }: 
           })}
         </tbody>
       </table>
+      {mends.length > 0 && (
+        <p className="mt-1 text-[14px] leading-4.5 text-pencil">
+          Without it: what of the strength would be missing were it left out and the others done, in a typical build.
+        </p>
+      )}
       {mends.length === 0 && <p className="mt-1 text-[15px] text-pencil">Nothing yet: let it find the best, or choose a damage and lay a mend on.</p>}
     </>
   );

@@ -27,7 +27,7 @@ function said(cause: unknown): string {
 
 function Row({ line, onEdit }: { line: ShelfLine; onEdit: () => void }) {
   return (
-    <li className="grid grid-cols-[3rem_minmax(0,1fr)_auto_auto_auto] items-baseline gap-x-3 border-b border-rule py-1.5 max-sm:grid-cols-[2.5rem_minmax(0,1fr)_auto_auto]">
+    <li className="grid grid-cols-[3rem_minmax(0,1fr)_auto_auto_auto] items-baseline gap-x-3 border-b border-rule py-1.5 max-sm:grid-cols-[2.5rem_minmax(0,1fr)_auto]">
       <b className="text-right text-[17px] font-semibold">{line.item.count} ×</b>
       <span className="leading-5">
         {line.words}
@@ -61,7 +61,7 @@ function BoxTick({ line }: { line: ShelfLine }) {
     onSettled: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
   });
   return (
-    <label className="flex min-h-9 items-center gap-1.5 text-[15px] whitespace-nowrap">
+    <label className="flex min-h-9 items-center gap-1.5 self-center text-[15px] whitespace-nowrap max-sm:col-start-2 max-sm:row-start-2">
       <input
         type="checkbox"
         className="size-5 accent-tape"
