@@ -91,8 +91,10 @@ def tries(damage: DamageBase, place: Place) -> Sequence[SpliceStick]:
         for k, way in enumerate([] if q is None else splices(q)):
             for by in (1.0, 0.5):
                 length = min(max(way.length_mm * by, 1.0), most)
+                if length < 1.0:
+                    continue  # at the middle or the tip there is nothing to splice to
                 made = SpliceStick(id="new", of=damage.id, way=way.way, length_mm=length, glue=glue)
-                if length >= 1.0 and all(made != other for _, other in found):
+                if all(made != other for _, other in found):
                     found.append(((-by, k), made))
     return [made for _, made in sorted(found, key=lambda f: f[0])]
 

@@ -328,6 +328,16 @@ def test_the_look_goes_by_what_happened() -> None:
     assert all(p.on == "all" or p.on in there for p in look_over(no_tail, repair().happened).points)
 
 
+def test_a_stick_that_is_broken_at_its_very_end_is_offered_what_fits() -> None:
+    """In the middle of the wing there is no length to splice to on one side."""
+    broken = damage("broken", 0.0, piece="rod-top")
+    file = TURNSTONE
+    told = {o.kind: o for o in mend_offers(file.airframe, _schemes(file), repair([broken]), "broken")}
+    assert told["splice_stick"].mend is None
+    ways = alternatives(file.airframe, _schemes(file), repair([broken]), "broken", aim="good").alternatives
+    assert all(m.kind != "splice_stick" for way in ways for m in way.mends)
+
+
 def test_every_kind_is_offered_where_it_treats() -> None:
     file = SANDERLING
     for kind, entry in DAMAGE_KINDS.items():
