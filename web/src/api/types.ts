@@ -104,8 +104,7 @@ export type Found = Deep<Schemas["Found"]>;
 export type Point = Deep<Schemas["Point"]>;
 export type Units = Session["units"];
 
-/** What a search over mends tells, line by line. */
-export type MendTold = Deep<Schemas["MendSearchLine"]>;
+/** What a search over mends has found. */
 export type FoundMends = Deep<Schemas["FoundMends"]>;
 export type MendPoint = FoundMends["front"][number];
 export type MendWish = Deep<Schemas["MendWish"]>;

@@ -1,11 +1,12 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 
-import { Fault, lines } from "../api/client";
-import type { Aim, AirframeFile, FoundMends, Mend, MendPoint, MendTold, MendWish, Repair, Said } from "../api/types";
+import type { Aim, AirframeFile, FoundMends, Mend, MendPoint, MendWish, Repair } from "../api/types";
 import { trim } from "../lib/show";
+import { useJob } from "../ui/useJob";
 import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
-import { ChoiceField, Faults, MeasureField, Reading, Readings, jumpToFault } from "../ui/fields";
+import { ChoiceField, Faults, MeasureField, Readings } from "../ui/fields";
+import { ProgressBar } from "../ui/ProgressBar";
 import { MendFront } from "./MendFront";
 import { PointTable } from "./PointTable";
 import { type Stock, useMoney } from "./useMending";
@@ -52,56 +53,30 @@ function Search({ file, repair, aim, of, damage, onTake }: Props) {
   const [wish, setWish, latest] = useLatestState<MendWish>(() => kept.get(place)?.wish ?? FIRST[aim](repair));
   const [found, setFound] = useState<FoundMends | null>(kept.get(place)?.found ?? null);
   const [asked, setAsked] = useState(kept.get(place)?.asked ?? "");
-  const [share, setShare] = useState<number | null>(null);
-  const [problems, setProblems] = useState<Said[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const [shown, setShown] = useState<MendPoint | null>(null);
   const [by, setBy] = useState<"grams" | "minutes">("grams");
-  const stop = useRef<AbortController | null>(null);
-  const [reading] = useState(() => new Reading());
   const now = JSON.stringify([repair.damages, repair.happened]);
 
   useEffect(() => {
     kept.set(place, { wish, found, asked });
   }, [place, wish, found, asked]);
-  useEffect(() => () => stop.current?.abort(), []);
+  const job = useJob<FoundMends>({
+    path: "/api/repairs/search",
+    fields: ["wish.ready_min", "wish.back", "wish.added_g"],
+    field: (path) => path.replace(/^mend_search_question\./, ""),
+    onLine: (told) => {
+      setFound(told);
+      setAsked(now);
+    },
+  });
+  const { problems, trouble, reading } = job;
+  const share = job.progress && job.progress.done / Math.max(job.progress.of, 1);
 
-  async function run() {
-    if (!(await reading.allRight())) {
-      jumpToFault();
-      setTrouble("Something above cannot be read.");
-      return;
-    }
-    stop.current?.abort();
-    const control = new AbortController();
-    stop.current = control;
-    setShare(0);
-    setProblems([]);
-    setTrouble(null);
-    setShown(null);
-    const refused = (faults: Said[]) => {
-      const at = faults.map((p) => ({ ...p, field: p.field.replace(/^(mend_search_question\.)?wish\./, "wish.") }));
-      setProblems(at);
-      const loose = at.filter((p) => !["wish.ready_min", "wish.back", "wish.added_g"].includes(p.field));
-      if (loose.length) setTrouble(loose.map((p) => `${p.what} ${p.right}`.trim()).join(" "));
-    };
-    try {
-      await lines<MendTold>("/api/repairs/search", { file, repair, aim, of, wish: latest() }, control.signal, (told) => {
-        if (told.kind === "progress") setShare(told.done / Math.max(told.of, 1));
-        else if (told.kind === "refused") refused(told.problems);
-        else {
-          setFound(told);
-          setAsked(now);
-        }
-      });
-    } catch (cause) {
-      if (control.signal.aborted) setTrouble(stop.current === control ? "Stopped. What was found before is still here." : null);
-      else if (cause instanceof Fault && cause.problems.length) refused(cause.problems);
-      else setTrouble(cause instanceof Fault ? cause.message : "The search broke off. Try again; nothing was changed.");
-    } finally {
-      if (stop.current === control) setShare(null);
-    }
-  }
+  const run = () =>
+    job.run(() => {
+      setShown(null);
+      return { file, repair, aim, of, wish: latest() };
+    });
 
   const set = (next: Partial<MendWish>) => setWish((w) => ({ ...w, ...next }));
   const nth = repair.damages.findIndex((d) => d.id === damage) + 1;
@@ -145,7 +120,7 @@ function Search({ file, repair, aim, of, damage, onTake }: Props) {
           <p className="mt-1 text-[14px] leading-4.5 text-pencil">An empty field is not asked for. Strength is that of nine builds in ten.</p>
           <div className="mt-2 flex flex-wrap items-center gap-3">
             {share !== null ? (
-              <button type="button" className="btn btn-main min-h-11" onClick={() => stop.current?.abort()}>
+              <button type="button" className="btn btn-main min-h-11" onClick={job.stop}>
                 Stop
               </button>
             ) : (
@@ -153,18 +128,7 @@ function Search({ file, repair, aim, of, damage, onTake }: Props) {
                 Search
               </button>
             )}
-            {share !== null && (
-              <div
-                role="progressbar"
-                aria-label="Ways tried"
-                aria-valuemin={0}
-                aria-valuemax={100}
-                aria-valuenow={Math.round(share * 100)}
-                className="h-4 min-w-32 flex-1 border border-ink bg-white"
-              >
-                <div className="h-full bg-tape" style={{ width: `${share * 100}%` }} />
-              </div>
-            )}
+            {share !== null && <ProgressBar label="Ways tried" share={share} />}
             {share !== null && <span className="w-full text-[15px]">{STAGE[share < 0.3 ? 0 : share < 0.7 ? 1 : 2]}</span>}
           </div>
           {trouble && (

@@ -1,13 +1,14 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 
-import { Fault, lines } from "../api/client";
-import type { AirframeFile, Found, Point, Said, Scheme, Told, Verdict, Wish, Unit } from "../api/types";
+import type { AirframeFile, Found, Point, Scheme, Told, Verdict, Wish, Unit } from "../api/types";
 import { halfSpan, otherwise, partOf } from "../lib/parts";
 import { factor, length, mass, minutes, price, trim } from "../lib/show";
+import { useJob } from "../ui/useJob";
 import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
 import { AsTable } from "../ui/AsTable";
-import { Faults, MeasureField, Reading, Readings, jumpToFault } from "../ui/fields";
+import { Faults, MeasureField, Readings } from "../ui/fields";
+import { ProgressBar } from "../ui/ProgressBar";
 import { FrontPlot } from "./FrontPlot";
 
 interface Props {
@@ -95,56 +96,27 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
   const before = kept.get(place);
   const [wish, setWish, latest] = useLatestState<Wish>(() => before?.wish ?? fromTargets(file, verdict));
   const [found, setFound] = useState<Found | null>(before?.found ?? null);
-  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
-  const [problems, setProblems] = useState<Said[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const [shown, setShown] = useState<Point | null>(null);
   /** While it runs: the lightest that was seen to do it. */
   const [soFar, setSoFar] = useState<Point | null>(null);
-  const stop = useRef<AbortController | null>(null);
-  const [reading] = useState(() => new Reading());
 
   useEffect(() => {
     kept.set(place, { wish, found });
   }, [place, wish, found]);
-  useEffect(() => () => stop.current?.abort(), []);
+  const job = useJob<Exclude<Told, { kind: "progress" | "refused" }>>({
+    path: "/api/search",
+    fields: FIELDS.map((f) => f.id),
+    field: (path) => path.replace(/^wish\./, ""),
+    onLine: (told) => (told.kind === "better" ? setSoFar(told.point) : setFound(told)),
+  });
+  const { progress, problems, trouble, reading } = job;
 
-  async function run() {
-    // what was typed last may still be on its way to be read
-    if (!(await reading.allRight())) {
-      jumpToFault();
-      setTrouble("Something above cannot be read.");
-      return;
-    }
-    stop.current?.abort();
-    const control = new AbortController();
-    stop.current = control;
-    setProgress({ done: 0, of: 1 });
-    setProblems([]);
-    setTrouble(null);
-    setShown(null);
-    setSoFar(null);
-    const refused = (said: Said[]) => {
-      const at = said.map((p) => ({ ...p, field: p.field.replace(/^wish\./, "") }));
-      setProblems(at);
-      const loose = at.filter((p) => !FIELDS.some((f) => f.id === p.field));
-      if (loose.length) setTrouble(loose.map((p) => `${p.what} ${p.right}`.trim()).join(" "));
-    };
-    try {
-      await lines<Told>("/api/search", { airframe: file.airframe, scheme, others, wish: latest(), airframe_id: airframeId }, control.signal, (told) => {
-        if (told.kind === "progress") setProgress(told);
-        else if (told.kind === "better") setSoFar(told.point);
-        else if (told.kind === "refused") refused(told.problems);
-        else setFound(told);
-      });
-    } catch (cause) {
-      if (control.signal.aborted) setTrouble(stop.current === control ? "Stopped. What was found before is still here." : null);
-      else if (cause instanceof Fault && cause.problems.length) refused(cause.problems);
-      else setTrouble(cause instanceof Fault ? cause.message : "The search broke off. Try again; nothing was changed.");
-    } finally {
-      if (stop.current === control) setProgress(null);
-    }
-  }
+  const run = () =>
+    job.run(() => {
+      setShown(null);
+      setSoFar(null);
+      return { airframe: file.airframe, scheme, others, wish: latest(), airframe_id: airframeId };
+    });
 
   function lay(point: Point) {
     const why = found?.winner && point.name === found.winner.name ? found.why.join(" ") : "";
@@ -219,7 +191,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
             </p>
             <div className="mt-3 flex gap-2">
               {running ? (
-                <button className="btn btn-main" onClick={() => stop.current?.abort()}>
+                <button className="btn btn-main" onClick={job.stop}>
                   Stop
                 </button>
               ) : (
@@ -233,16 +205,7 @@ export function FindBetter({ airframeId, file, scheme, others, verdict, money, o
             </div>
             {running && (
               <div className="mt-3">
-                <div
-                  role="progressbar"
-                  aria-label="Ways tried"
-                  aria-valuemin={0}
-                  aria-valuemax={100}
-                  aria-valuenow={Math.round(share * 100)}
-                  className="h-4 border border-ink bg-white"
-                >
-                  <div className="h-full bg-tape" style={{ width: `${share * 100}%` }} />
-                </div>
+                <ProgressBar label="Ways tried" share={share} />
                 <p className="text-[15px]">{progress.of > 1 ? `${progress.done} of ${progress.of} ways tried` : "Laying out what there is to try…"}</p>
               </div>
             )}
