@@ -162,7 +162,7 @@ def test_every_way_is_searched_stopped_and_taken(demo: Page) -> None:
     box.get_by_role("button", name="Search").click()
     expect(box.get_by_role("progressbar")).to_be_visible()
     box.get_by_role("button", name="Stop").click()
-    expect(box.get_by_role("alert")).to_contain_text("Stopped.")
+    expect(box.get_by_role("alert")).to_contain_text("Stopped")
     expect(page.get_by_test_id("found-mends")).to_have_count(0)
     box.get_by_role("button", name="Search").click()
     found = page.get_by_test_id("found-mends")

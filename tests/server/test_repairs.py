@@ -44,6 +44,13 @@ def _lines(answer: Any) -> list[dict[str, Any]]:
     return [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
 
 
+def _planned(person: Person, question: dict[str, Any]) -> list[Any]:
+    last = _lines(person.post("/api/repairs/plan", question))[-1]
+    assert last["kind"] == "planned", last
+    found: list[Any] = last["mends"]
+    return found
+
+
 def picture() -> str:
     out = io.BytesIO()
     Image.new("RGB", (40, 30), (200, 80, 20)).save(out, "PNG")
@@ -115,18 +122,18 @@ def test_what_the_core_says_of_it(ann: Person, bird: int, file: dict[str, Any]) 
     asked = {"file": file, "repair": repair(), "damage": "crack-1", "school": "once"}
     ways = ann.post("/api/repairs/ways", asked).json()
     assert ways["alternatives"][0]["score"] == max(a["score"] for a in ways["alternatives"])
-    plan = ann.post("/api/repairs/plan", {"file": file, "repair": repair(), "aim": "today"}).json()
+    plan = _lines(ann.post("/api/repairs/plan", {"file": file, "repair": repair(), "aim": "today"}))[-1]
     assert plan["mends"]
     assert plan["tried"] > 5
     # nothing is on this shelf
     nothing = {"file": file, "repair": repair(), "aim": "today", "of": "shelf"}
-    assert ann.post("/api/repairs/plan", nothing).json()["mends"] == []
+    assert _planned(ann, nothing) == []
     # what is on the shelf is not in the field box until it is put there
     glue = ann.post("/api/shelf/label", {"text": "foam-safe cyanoacrylate 20 g"}).json()
-    assert ann.post("/api/repairs/plan", nothing).json()["mends"]
-    assert ann.post("/api/repairs/plan", {**nothing, "of": "box"}).json()["mends"] == []
+    assert _planned(ann, nothing)
+    assert _planned(ann, {**nothing, "of": "box"}) == []
     ann.put(f"/api/shelf/{glue['id']}/box", {"in_box": True})
-    boxed = ann.post("/api/repairs/plan", {**nothing, "of": "box"}).json()["mends"]
+    boxed = _planned(ann, {**nothing, "of": "box"})
     assert {m["glue"] for m in boxed} == {"ca_foam_safe"}
     assert ann.post("/api/repairs/plan", {**nothing, "of": "moon"}).status_code == 422
 

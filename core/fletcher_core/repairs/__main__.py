@@ -1,4 +1,4 @@
-"""A search over mends in a process of its own."""
+"""A search over mends, or a plan, in a process of its own."""
 
 from __future__ import annotations
 
@@ -13,35 +13,35 @@ from ..processes import WithMaterials, answer, as_done
 from ..search import Progress
 from ..shelf import ShelfItem
 from ..units import System
+from .plan import Planned, plan_steps
 from .search import FoundMends, MendSearch, MendWish, search_mends
 
 
 class Asked(WithMaterials):
-    """A search as it comes in; `items`: all that may be used, where that is asked for; `shelf`: what things cost."""
+    """What comes in; a plan is asked for where nothing is wished.
+
+    `items`: all that may be used, where that is asked for; `shelf`: what things cost.
+    """
 
     airframe: Airframe
     schemes: list[Scheme]
     repair: Repair
     aim: Aim
-    wish: MendWish
+    wish: MendWish | None = None
     items: list[ShelfItem] | None = None
     shelf: list[ShelfItem] = Field(default_factory=list)
     tests: list[BondTest] = Field(default_factory=list)
     system: System = "metric"
 
 
-def steps(asked: Asked) -> Iterator[Progress | FoundMends]:
+def steps(asked: Asked) -> Iterator[Progress | FoundMends | Planned]:
     """Progress, and last what was found."""
+    airframe, schemes, repair, aim = asked.airframe, asked.schemes, asked.repair, asked.aim
+    items, tests, system = asked.items, asked.tests, asked.system
+    if asked.wish is None:
+        return plan_steps(airframe, schemes, repair, aim, items=items, tests=tests, system=system, mapper=as_done)
     search = MendSearch(
-        asked.airframe,
-        asked.schemes,
-        asked.repair,
-        asked.aim,
-        asked.wish,
-        items=asked.items,
-        shelf=asked.shelf,
-        tests=asked.tests,
-        system=asked.system,
+        airframe, schemes, repair, aim, asked.wish, items=items, shelf=asked.shelf, tests=tests, system=system
     )
     return search_mends(search, as_done)
 

@@ -7,8 +7,9 @@ left is tried together. The winner is taken again by the full model, with its sp
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from pydantic import BaseModel
 
@@ -18,13 +19,18 @@ from ..damages import Damage, damage_kind
 from ..joints import BondTest
 from ..mends import MEND_KINDS, Aim, Mend, Place, mend_kind
 from ..model import Airframe, MendPlan, Repair, Scheme
+from ..processes import one_after_the_other
+from ..search import Progress
 from ..shelf import ShelfItem
 from ..units import System
 from .judge import FOR_GOOD, judge_repair
+from .options import Option
+from .stages import Mapper, stage
 from .states import hurt
 from .ways import (
     PLAN,
     HurtPart,
+    Try,
     Way,
     all_together,
     alone,
@@ -54,6 +60,7 @@ _SAME = 0.01
 class Planned(BaseModel):
     """A plan that was found: its mends, ways that there were and that were tried, and what it falls short of."""
 
+    kind: Literal["planned"] = "planned"
     aim: Aim
     mends: list[Mend]
     ways: int
@@ -165,27 +172,61 @@ def plan_mends(
     Refused
         With what cannot be of the damages.
     """
+    *_, planned = plan_steps(airframe, schemes, repair, aim, system=system, tests=tests, items=items)
+    assert isinstance(planned, Planned)
+    return planned
+
+
+def plan_steps(
+    airframe: Airframe,
+    schemes: Sequence[Scheme],
+    repair: Repair,
+    aim: Aim,
+    *,
+    system: System = "metric",
+    tests: Sequence[BondTest] = (),
+    items: Sequence[ShelfItem] | None = None,
+    mapper: Mapper = one_after_the_other,
+) -> Iterator[Progress | Planned]:
+    """As `plan_mends`: progress, and last the plan.
+
+    Parameters
+    ----------
+    mapper : does jobs, in this process or in many.
+    """
     parts = on_parts(airframe, schemes, repair, tests)
     limit = repair.limit_min if aim == "today" else None
-    groups: list[list[Way]] = []
-    ways, tried, without = 1, 0, []
+    ways, tried, without = 1, 0, list[str]()
+
+    def by_itself(job: tuple[HurtPart, Damage]) -> list[Try]:
+        return alone(airframe, *job, aim, items, PLAN)
+
+    def all_of_one(job: tuple[HurtPart, list[dict[str, Option]]]) -> list[Way]:
+        return together(airframe, *job)
+
+    each = [(part, d) for part in parts.values() for d in part.damages]
+    options = yield from stage(0, 45, mapper, by_itself, each)
+    found = {d.id: in_time(t, limit) for (_, d), t in zip(each, options, strict=True)}
+    jobs = []
     for part in parts.values():
-        each = {d.id: in_time(alone(airframe, part, d, aim, items, PLAN), limit) for d in part.damages}
-        without += nothing_for(part.damages, each, limit, items is not None)
-        tried += sum(len(found) for found in each.values())
-        every = combinations({d: kept(found, PLAN) for d, found in each.items() if found}, PLAN)
-        if any(each.values()):
-            ways *= math.prod(len(found) for found in each.values() if found)
-            tried += len(every)
-            best = unbeaten(together(airframe, part, every), way_merits)
-            groups.append(sorted(best, key=lambda w: -w.share)[:_OF_PART])
+        own = {d.id: found[d.id] for d in part.damages}
+        without += nothing_for(part.damages, own, limit, items is not None)
+        tried += sum(len(t) for t in own.values())
+        if any(own.values()):
+            ways *= math.prod(len(t) for t in own.values() if t)
+            jobs.append((part, combinations({d: kept(t, PLAN) for d, t in own.items() if t}, PLAN)))
+            tried += len(jobs[-1][1])
+    tried_together = yield from stage(45, 60, mapper, all_of_one, jobs)
+    groups = [sorted(unbeaten(g, way_merits), key=lambda w: -w.share)[:_OF_PART] for g in tried_together]
     if not groups:
-        return Planned(aim=aim, mends=[], ways=0, tried=tried, says="Nothing was found that mends it.", without=without)
+        says = "Nothing was found that mends it."
+        yield Planned(aim=aim, mends=[], ways=0, tried=tried, says=says, without=without)
+        return
     full = Full(airframe, schemes, repair, aim, list(parts.values()), tests, system)
     chosen, says = _choose(full, all_together(groups, _OF_ALL), limit)
     places = {d.id: part.place for part in parts.values() for d in part.damages}
     mends = _looks(chosen, repair.damages, places) if aim == "looks" else chosen
-    return Planned(aim=aim, mends=mends, ways=ways, tried=tried, says=says, without=without)
+    yield Planned(aim=aim, mends=mends, ways=ways, tried=tried, says=says, without=without)
 
 
 def _choose(full: Full, found: Sequence[tuple[Way, ...]], limit: float | None) -> tuple[list[Mend], str]:

@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Callable, Generator, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Literal
 
 from pydantic import BaseModel, Field
 
@@ -30,6 +30,7 @@ from .judge import speed_for
 from .needs import in_stock, needs_of, price_of
 from .options import Option, option_of
 from .plan import MORE, Full, Judged
+from .stages import Mapper, stage
 from .ways import (
     SEARCH,
     HurtPart,
@@ -53,10 +54,6 @@ from .ways import (
 
 #: ways of one part by the full model; of the whole that are told, and kept; dots behind them (own choice)
 _FULL, _TOLD, _FRONT, _DOTS = 12, 24, 400, 400
-#: share of the whole that each of three stages counts (own choice)
-_STAGES = (30, 40, 30)
-
-Mapper = Callable[[Callable[[Any], Any], Sequence[Any]], Iterator[tuple[int, Any]]]
 
 
 class MendWish(Described):
@@ -309,17 +306,6 @@ class MendSearch:
         )
 
 
-def _stage(
-    nth: int, mapper: Mapper, function: Callable[[Any], Any], jobs: Sequence[Any]
-) -> Generator[Progress, None, list[Any]]:
-    """Results in the order of the jobs; progress as they are done."""
-    results: list[Any] = [None] * len(jobs)
-    for count, (k, result) in enumerate(mapper(function, jobs), 1):
-        results[k] = result
-        yield Progress(done=sum(_STAGES[:nth]) + _STAGES[nth] * count // len(jobs), of=sum(_STAGES))
-    return results
-
-
 def search_mends(search: MendSearch, mapper: Mapper = one_after_the_other) -> Iterator[Progress | FoundMends]:
     """Progress, and last what was found.
 
@@ -327,16 +313,16 @@ def search_mends(search: MendSearch, mapper: Mapper = one_after_the_other) -> It
     ----------
     mapper : does jobs, in this process or in many.
     """
-    tried = yield from _stage(0, mapper, search.alone, search.searched)
+    tried = yield from stage(0, 30, mapper, search.alone, search.searched)
     jobs = search.combined({d.id: t for (_, d), t in zip(search.searched, tried, strict=True)})
-    ways = yield from _stage(1, mapper, search.together, jobs)
+    ways = yield from stage(30, 70, mapper, search.together, jobs)
     groups = []
     for part in search.parts:
         own = [w for (of, _), found in zip(jobs, ways, strict=True) if of is part for w in found]
         if own:
             groups.append((part, own))
     full = [(part, way) for part, own in groups for way in _few(unbeaten(own, way_merits), search.wish, _FULL)]
-    judged = yield from _stage(2, mapper, search.judged, full)
+    judged = yield from stage(70, 100, mapper, search.judged, full)
     by_part = [
         unbeaten([j for (of, _), j in zip(full, judged, strict=True) if of is part and j is not None], _Judged.merits)
         for part, _ in groups

@@ -19,7 +19,6 @@ from fletcher_core import (
     Look,
     MendOffer,
     MendRecord,
-    Planned,
     Problem,
     Refused,
     Repair,
@@ -35,7 +34,6 @@ from fletcher_core import (
     look_over,
     mend_offers,
     mend_records,
-    plan_mends,
     prices_of,
     start_damage,
 )
@@ -156,11 +154,6 @@ class OfDamage(RepairQuestion):
 
 class VerdictQuestion(RepairQuestion):
     aim: Aim | None = None
-
-
-class PlanQuestion(RepairQuestion):
-    aim: Aim = "today"
-    of: Stock = "any"
 
 
 class WaysQuestion(OfDamage):
@@ -431,23 +424,6 @@ def ways(request: HttpRequest, ways_question: WaysQuestion) -> HttpResponse:
             tests=tests_of(shop),
             items=items_of(shop, asked.of),
             only_box=asked.of != "any",
-        )
-    return _json(told)
-
-
-@router.post("/repairs/plan", response={200: Planned, 422: Problems}, operation_id="plan_mends")
-def plan(request: HttpRequest, plan_question: PlanQuestion) -> HttpResponse:
-    """The best plan for today, for good or for looks."""
-    asked, shop = plan_question, membership(request).workshop
-    with one_at_a_time:
-        told = plan_mends(
-            asked.file.airframe,
-            asked.shown,
-            asked.repair,
-            asked.aim,
-            system=units(request),
-            tests=tests_of(shop),
-            items=None if asked.of == "any" else items_of(shop, asked.of),
         )
     return _json(told)
 

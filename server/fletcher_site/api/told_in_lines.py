@@ -88,15 +88,19 @@ def _told(module: str, asked: str) -> Generator[bytes]:
         process.stdout.close()
 
 
-def answer(module: str, asked: str) -> StreamingHttpResponse:
+def answer(module: str, asked: str, patience: float = 0.0) -> StreamingHttpResponse:
     """Lines of JSON as a module of the core tells them; ends when the asker goes away.
+
+    Parameters
+    ----------
+    patience : s for which it waits for its turn; less than a request may take.
 
     Raises
     ------
     HttpError
         429 while another search runs here.
     """
-    if not _turn.acquire(blocking=False):
+    if not _turn.acquire(timeout=patience):
         raise HttpError(429, "Somebody's search is running here already. Try again in some seconds.")
     found = StreamingHttpResponse(_Lines(module, asked), content_type="application/x-ndjson")
     # lines must go out as they come, not when a compressor has enough of them

@@ -901,8 +901,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Plan
-         * @description The best plan for today, for good or for looks.
+         * Plan Mends
+         * @description The best plan for today, for good or for looks, in lines of JSON: ``progress``, and last ``planned``.
          */
         post: operations["plan_mends"];
         delete?: never;
@@ -6073,7 +6073,7 @@ export interface components {
         MendSearchLine: components["schemas"]["Progress"] | components["schemas"]["FoundMends"] | components["schemas"]["SearchRefused"];
         /**
          * MendSearchQuestion
-         * @description A repair, what mending must come to, and what it may be made of.
+         * @description And what mending must come to.
          */
         MendSearchQuestion: {
             /**
@@ -7026,6 +7026,11 @@ export interface components {
             surfaces: components["schemas"]["PlanSurface"][];
         };
         /**
+         * PlanLine
+         * @description One line of what planning tells.
+         */
+        PlanLine: components["schemas"]["Progress"] | components["schemas"]["Planned"] | components["schemas"]["SearchRefused"];
+        /**
          * PlanOpening
          * @description A wall of a body that is left out, seen from above, as a closed polygon [y, x] in mm.
          */
@@ -7064,7 +7069,10 @@ export interface components {
                 number
             ][];
         };
-        /** PlanQuestion */
+        /**
+         * PlanQuestion
+         * @description A repair, what it is for, and what its mends may be made of.
+         */
         PlanQuestion: {
             /**
              * Aim
@@ -7104,6 +7112,12 @@ export interface components {
              * @enum {string}
              */
             aim: "today" | "good" | "looks";
+            /**
+             * Kind
+             * @default planned
+             * @constant
+             */
+            kind: "planned";
             /** Mends */
             mends: (components["schemas"]["GlueBreak"] | components["schemas"]["PriseReglue"] | components["schemas"]["SpliceStick"] | components["schemas"]["NewStick"] | components["schemas"]["GlueIn"] | components["schemas"]["Bind"] | components["schemas"]["Splint"] | components["schemas"]["Patch"] | components["schemas"]["ClothPatch"] | components["schemas"]["Graft"] | components["schemas"]["CordRound"] | components["schemas"]["Heat"] | components["schemas"]["Straighten"] | components["schemas"]["Filler"] | components["schemas"]["NewHinge"] | components["schemas"]["Swap"])[];
             /** Says */
@@ -12848,11 +12862,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Planned"];
+                    "application/json": components["schemas"]["PlanLine"];
                 };
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

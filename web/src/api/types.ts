@@ -106,6 +106,7 @@ export type Units = Session["units"];
 
 /** What a search over mends has found. */
 export type FoundMends = Deep<Schemas["FoundMends"]>;
+export type Planned = Deep<Schemas["Planned"]>;
 export type MendPoint = FoundMends["front"][number];
 export type MendWish = Deep<Schemas["MendWish"]>;
 

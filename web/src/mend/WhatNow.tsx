@@ -1,9 +1,10 @@
 import { useState } from "react";
 
-import { client, Fault, takeAs } from "../api/client";
-import type { Aim, AirframeFile, Catalogue, Damage, Mend, Repair, RepairVerdict, Schemas } from "../api/types";
+import type { Aim, AirframeFile, Catalogue, Damage, Mend, Planned, Repair, RepairVerdict } from "../api/types";
 import { useKept } from "../lib/useKept";
 import { ChoiceField, MeasureField } from "../ui/fields";
+import { ProgressBar } from "../ui/ProgressBar";
+import { useJob } from "../ui/useJob";
 import { FactsForm } from "./FactsForm";
 import { GoBanner } from "./GoBanner";
 import { freshIds, withFreeId } from "./made";
@@ -14,6 +15,8 @@ import type { RepairDocument } from "./useRepair";
 import { Ways } from "./Ways";
 
 const AIMS: Record<Aim, string> = { today: "For today", good: "For good", looks: "For looks" };
+
+const FIND: Record<Aim, string> = { today: "Find the best for today", good: "Find the best for good", looks: "Find what looks right" };
 
 interface Props {
   file: AirframeFile;
@@ -28,8 +31,7 @@ interface Props {
 export function WhatNow({ file, doc, catalogue, verdict, query, damage }: Props) {
   const { repair, edit } = doc;
   const [mendId, setMendId] = useState<string | null>(null);
-  const [planning, setPlanning] = useState<string | null>(null);
-  const [planned, setPlanned] = useState<Schemas["Planned"] | null>(null);
+  const [planned, setPlanned] = useState<Planned | null>(null);
   const aim = repair.doing;
   const [asked, setAsked] = useKept<Stock | "">(`mend-of-${aim}`, "");
   const hasBox = useHasBox();
@@ -46,27 +48,21 @@ export function WhatNow({ file, doc, catalogue, verdict, query, damage }: Props)
     setMends(() => fresh);
   }
 
-  async function find() {
-    setPlanning(aim);
-    setPlanned(null);
-    try {
-      const got = await takeAs<Schemas["Planned"]>(client.POST("/api/repairs/plan", { body: { file, repair, aim, of } as never }));
-      setPlanned(got);
-      lay(got.mends as unknown as Mend[]);
-    } catch (cause) {
-      const first = cause instanceof Fault ? cause.problems[0] : undefined;
-      setPlanned({
-        aim,
-        mends: [],
-        ways: 0,
-        tried: 0,
-        without: [],
-        says: first ? `${first.what} ${first.right}` : cause instanceof Fault ? cause.message : "Something broke here.",
-      });
-    } finally {
-      setPlanning(null);
-    }
-  }
+  const job = useJob<Planned>({
+    path: "/api/repairs/plan",
+    fields: [],
+    field: (path) => path,
+    onLine: (told) => {
+      setPlanned(told);
+      lay(told.mends as unknown as Mend[]);
+    },
+  });
+  const find = () =>
+    job.run(() => {
+      setPlanned(null);
+      return { file, repair, aim, of };
+    });
+  const planning = job.progress !== null;
 
   return (
     <section aria-label="What goes on it" className="min-w-0 lg:col-start-2 lg:row-span-2 lg:row-start-1">
@@ -105,13 +101,30 @@ export function WhatNow({ file, doc, catalogue, verdict, query, damage }: Props)
                 />
               </div>
             )}
-            <button type="button" className="btn btn-main min-h-12" disabled={planning !== null} onClick={() => void find()}>
-              {planning ? "Trying ways…" : aim === "today" ? "Find the best for today" : aim === "good" ? "Find the best for good" : "Find what looks right"}
-            </button>
+            {planning ? (
+              <button type="button" className="btn btn-main min-h-12" onClick={job.stop}>
+                Stop
+              </button>
+            ) : (
+              <button type="button" className="btn btn-main min-h-12" onClick={() => void find()}>
+                {FIND[aim]}
+              </button>
+            )}
             <div className="w-44">
               <ChoiceField label="Out of" path="of" value={of} onChange={setAsked} options={STOCKS} />
             </div>
           </div>
+          {job.progress && (
+            <div className="mt-2 flex items-center gap-3">
+              <ProgressBar label="Ways tried for the plan" share={job.progress.done / job.progress.of} />
+              <span className="text-[15px]">Trying ways…</span>
+            </div>
+          )}
+          {job.trouble && (
+            <p role="alert" className="mt-1 font-medium text-gives">
+              {job.trouble}
+            </p>
+          )}
           {planned && (
             <p className="mt-1 text-[15px]" data-testid="planned" role="status">
               {planned.says}{" "}

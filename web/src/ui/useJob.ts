@@ -59,9 +59,9 @@ export function useJob<Line>({ path, fields, field, onLine }: Options<Line>) {
         else onLine(told as Line);
       });
     } catch (cause) {
-      if (own.signal.aborted) setTrouble(control.current === own ? "Stopped. What was found before is still here." : null);
+      if (own.signal.aborted) setTrouble(control.current === own ? "Stopped; nothing was changed." : null);
       else if (cause instanceof Fault && cause.problems.length) refused(cause.problems);
-      else setTrouble(cause instanceof Fault ? cause.message : "The search broke off. Try again; nothing was changed.");
+      else setTrouble(cause instanceof Fault ? cause.message : "It broke off. Try again; nothing was changed.");
     } finally {
       if (control.current === own) setProgress(null);
     }
