@@ -76,14 +76,14 @@ def test_three_damages_for_today_then_for_good(demo: Page) -> None:
     # the best for today, within half an hour
     expect(page.get_by_label("Out of")).to_have_value("box")
     page.get_by_role("button", name="Find the best for today").click()
-    expect(page.get_by_test_id("planned")).to_contain_text("tried, of")
+    expect(page.get_by_test_id("planned")).to_contain_text("tried, of", timeout=90_000)
     expect(page.get_by_test_id("mends").locator("[data-mend]").first).to_be_visible()
     expect(page.get_by_test_id("go")).to_be_visible()
     expect(wing(page)).to_contain_text("brings back")
     # then for good
     page.get_by_role("tab", name="For good").click()
     page.get_by_role("button", name="Find the best for good").click()
-    expect(page.get_by_test_id("planned")).to_contain_text("nine builds")
+    expect(page.get_by_test_id("planned")).to_contain_text("nine builds", timeout=90_000)
     expect(page.get_by_test_id("what-it-costs").first).to_contain_text("balance point moves")
     expect(page.locator("[data-testid=go][aria-busy=false]")).to_be_visible()
     mended = [number(wing(page).locator("tbody tr").first.locator("td").nth(k)) for k in range(3)]
@@ -316,3 +316,39 @@ def test_the_demo_after_a_bad_landing(demo: Page) -> None:
     with page.expect_download() as waiting:
         page.get_by_role("link", name="Take it away as CSV").click()
     assert "grafted" in Path(waiting.value.path()).read_text(encoding="utf-8")
+
+
+def test_the_whole_job_by_keyboard_alone(demo: Page) -> None:
+    """Nothing is pressed with a pointer: found by the look, put in its place by its figures, planned, done, logged."""
+    page = demo
+
+    def key(locator: Locator, press: str = "Enter") -> None:
+        locator.focus()
+        expect(locator).to_be_focused()
+        page.keyboard.press(press)
+
+    key(page.get_by_role("link", name="Turnstone", exact=True))
+    key(page.get_by_role("navigation", name="Parts of the aircraft").get_by_role("link", name="Mend"))
+    key(page.get_by_role("button", name="It came down: begin a repair"))
+    point = page.locator("[data-point=wing_flex]")
+    key(point.get_by_role("button", name="hurt"))
+    key(point.get_by_role("button", name="Foam cracked"))
+    place = page.get_by_test_id("chosen-damage").get_by_label("Out from the middle")
+    place.focus()
+    page.keyboard.press("ControlOrMeta+A")
+    page.keyboard.type("12 cm")
+    page.keyboard.press("Tab")
+    expect(page.get_by_test_id("damages")).to_contain_text("120 mm out")
+    key(page.get_by_role("tab", name="2 What now"))
+    key(page.get_by_role("button", name="Find the best for today"))
+    expect(page.get_by_test_id("planned")).to_contain_text("tried, of", timeout=90_000)
+    expect(page.locator("[data-mend]").first).to_be_visible()
+    key(page.get_by_role("tab", name="3 Do it"))
+    first = page.get_by_test_id("do-it").get_by_role("checkbox").first
+    key(first, "Space")
+    expect(first).to_be_checked()
+    page.get_by_label("Result").focus()
+    page.keyboard.type("flown")
+    expect(page.get_by_label("Result")).to_have_value("held")
+    key(page.get_by_role("button", name="Write it into the log"))
+    sent(page)

@@ -12,6 +12,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from fletcher_site.api import told_in_lines
 from fletcher_site.workshop import quota
 from fletcher_site.workshop.models import LifeEntry, Repair, RepairPicture, Workshop
 from PIL import Image
@@ -329,8 +330,13 @@ def test_what_a_plan_needs_is_taken_from_the_shelf_once(ann: Person, bob: Person
     assert again.status_code == 422
     assert "already" in again.json()["message"]
     assert [(i["item"]["count"], i["item"]["length_mm"]) for i in ann.get("/api/shelf").json()["items"]] == left
+    # a step back on the page does not say that it lies on the shelf again
+    undone = {**told["repair"]["repair"], "taken": "", "note": "a step back"}
+    kept = ann.put(path, {"based_on": 2, "repair": undone}).json()
+    assert (kept["version"], kept["repair"]["note"]) == (3, "a step back")
+    assert kept["repair"]["taken"] == told["repair"]["repair"]["taken"]
     # what it was before is kept, as after any save
-    assert [s.document["taken"] for s in Repair.objects.get(pk=one["id"]).states.all()] == [""]
+    assert [s.document["taken"] for s in Repair.objects.get(pk=one["id"]).states.all()][-1] == ""
 
 
 def test_what_was_taken_is_put_back_as_it_lay_there(ann: Person, bob: Person, bird: int) -> None:
@@ -384,6 +390,27 @@ def test_every_way_is_tried_in_lines_and_stops_when_nobody_listens(ann: Person, 
     answer._iterator.close()  # as a server does when the asker has gone
     left = subprocess.run(["pgrep", "-P", str(os.getpid()), "-f", "fletcher_core.repairs"], capture_output=True)
     assert left.stdout == b""
+
+
+def test_few_wait_for_their_turn_and_nobody_for_ever(
+    ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("fletcher_site.api.mend_search._PATIENCE", 0.2)
+    asked = {"file": file, "repair": repair(), "aim": "today"}
+    running = ann.post("/api/repairs/plan", asked)
+    assert b"progress" in next(iter(running.streaming_content))
+    late = ann.post("/api/repairs/plan", asked)
+    assert late.status_code == 429
+    assert "already" in late.json()["message"]
+    running._iterator.close()
+    # with no seat left one is told at once
+    monkeypatch.setattr("fletcher_site.api.mend_search._PATIENCE", 5.0)
+    running = ann.post("/api/repairs/plan", asked)
+    with told_in_lines._seats, told_in_lines._seats:
+        assert ann.post("/api/repairs/plan", asked).status_code == 429
+    for close in running._resource_closers:  # nobody has asked for its first line
+        close()
+    assert _planned(ann, asked)
 
 
 def test_a_search_uses_what_is_in_the_box_alone(ann: Person, file: dict[str, Any]) -> None:

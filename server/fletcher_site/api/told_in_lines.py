@@ -29,6 +29,8 @@ class SearchRefused(BaseModel):
 
 #: one at a time in each server process: a search takes every core there is
 _turn = threading.BoundedSemaphore(1)
+#: so many may wait for their turn: who waits holds a thread, and those are needed for others (own choice)
+_seats = threading.BoundedSemaphore(2)
 #: no search goes on longer, s: the whole space takes some thirty on two idle cores, more where many work
 LONGEST = 300.0
 
@@ -88,6 +90,17 @@ def _told(module: str, asked: str) -> Generator[bytes]:
         process.stdout.close()
 
 
+def _take_turn(patience: float) -> bool:
+    if _turn.acquire(blocking=False):
+        return True
+    if patience <= 0 or not _seats.acquire(blocking=False):
+        return False
+    try:
+        return _turn.acquire(timeout=patience)
+    finally:
+        _seats.release()
+
+
 def answer(module: str, asked: str, patience: float = 0.0) -> StreamingHttpResponse:
     """Lines of JSON as a module of the core tells them; ends when the asker goes away.
 
@@ -100,7 +113,7 @@ def answer(module: str, asked: str, patience: float = 0.0) -> StreamingHttpRespo
     HttpError
         429 while another search runs here.
     """
-    if not _turn.acquire(timeout=patience):
+    if not _take_turn(patience):
         raise HttpError(429, "Somebody's search is running here already. Try again in some seconds.")
     found = StreamingHttpResponse(_Lines(module, asked), content_type="application/x-ndjson")
     # lines must go out as they come, not when a compressor has enough of them

@@ -75,8 +75,11 @@ def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int,
     with transaction.atomic():
         shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
         row = _newest(airframe, pk, based_on)
-        if row is not None and row.document != document:
-            _write(shop, row, {**document, "id": row.key}, who)
+        if row is not None:
+            # whether it was taken from the shelf is the shelf's to say: a step back on the page does not put it back
+            document |= {"id": row.key, "taken": row.document.get("taken", "")}
+            if row.document != document:
+                _write(shop, row, document, who)
     return row
 
 

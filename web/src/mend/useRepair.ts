@@ -112,7 +112,8 @@ export function useRepair(airframe: number, first: RepairOut | null, start: Repa
     setSteps(past.current.length);
 
     lastKey.current = undefined;
-    put(before);
+    // what lies on the shelf is not undone by a step back here
+    put({ ...before, taken: latest.current.repair.taken });
   }, [put]);
 
   const send = useCallback(async () => {
