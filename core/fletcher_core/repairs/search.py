@@ -149,7 +149,7 @@ def _as_it_is(repair: Repair, aim: Aim, part: HurtPart, damage: Damage) -> list[
 
 
 class MendSearch:
-    """One search, stage by stage; `jobs` and `done` are what a stage asks of the mapper and gives back."""
+    """One search: what each of its stages works out, and what is made of that."""
 
     def __init__(
         self,
