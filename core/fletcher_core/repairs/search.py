@@ -43,6 +43,7 @@ from .ways import (
     in_goes,
     in_time,
     kept,
+    mends_of,
     nothing_for,
     on_parts,
     ready,
@@ -200,10 +201,8 @@ class MendSearch:
     def judged(self, job: tuple[HurtPart, Way]) -> _Judged | None:
         """None where the full model says that it cannot be laid so."""
         part, way = job
-        mends = [m for own in way.mends.values() for m in own]
-        named = [m.model_copy(update={"id": f"m{k}"}) for k, m in enumerate(mends)]
         try:
-            return _Judged(way, self.full.judged(named, part.damages))
+            return _Judged(way, self.full.judged(mends_of([way]), part.damages))
         except Refused:
             return None
 
@@ -229,12 +228,10 @@ class MendSearch:
 
     def point(self, judged: Sequence[_Judged]) -> MendPoint:
         ways = [j.way for j in judged]
-        named: list[Mend] = []
-        each: list[MendWayTold] = []
+        named, each = mends_of(ways), list[MendWayTold]()
         nth = {d.id: k + 1 for k, d in enumerate(self.repair.damages)}
         for way in ways:
             for damage, own in way.mends.items():
-                named += [m.model_copy(update={"id": f"{damage[:12]}-{k}"}) for k, m in enumerate(own)]
                 label = " + ".join(mend_kind(m).noun for m in own) or "left as it is"
                 each.append(MendWayTold(of=damage, nth=nth[damage], label=label))
         needs = [

@@ -37,8 +37,8 @@ class Effort:
     together: int
 
 
-#: of one way of a damage; of a plan while somebody waits; of a search that can be stopped (own choice)
-ALONE, PLAN, SEARCH = Effort(4, 100, 6, 150), Effort(4, 100, 6, 150), Effort(6, 400, 12, 2000)
+#: of one damage's ways, and of a plan, while somebody waits; of a search that can be stopped (own choice)
+PLAN, SEARCH = Effort(4, 100, 6, 150), Effort(6, 400, 12, 2000)
 #: mm either way of a damage within which its mend's strength is told (own choice: a splint's ends lie in it)
 _NEAR = 150.0
 #: ways of one part that are tried in one go (own choice: progress is told between them)
@@ -149,7 +149,7 @@ def alone(
     damage: Damage,
     aim: Aim,
     items: Sequence[ShelfItem] | None = None,
-    effort: Effort = ALONE,
+    effort: Effort = PLAN,
 ) -> list[Try]:
     """Every option of a damage, were it the only one; strength is that of its own stretch of the part.
 
@@ -241,13 +241,9 @@ def ready(ways: Sequence[Way]) -> float:
 
 
 def mends_of(ways: Sequence[Way]) -> list[Mend]:
-    """Every mend, named after its damage."""
-    return [
-        m.model_copy(update={"id": f"{damage[:12]}-{k}"})
-        for way in ways
-        for damage, mends in way.mends.items()
-        for k, m in enumerate(mends)
-    ]
+    """Every mend under an id of its own, also where ids of damages begin alike."""
+    every = [m for way in ways for mends in way.mends.values() for m in mends]
+    return [m.model_copy(update={"id": f"{m.of[:12]}-{k}"}) for k, m in enumerate(every)]
 
 
 def in_time(found: Sequence[Try], limit: float | None) -> list[Try]:

@@ -12,7 +12,7 @@ import pytest
 from fletcher_core.fields import Refused
 from fletcher_core.mends import mend_kind
 from fletcher_core.model import Repair
-from fletcher_core.repairs import FoundMends, MendSearch, MendWish, judge_repair, search_mends
+from fletcher_core.repairs import FoundMends, MendSearch, MendWish, judge_repair, plan_mends, search_mends
 from fletcher_core.repairs.options import Option, options
 from fletcher_core.repairs.ways import SEARCH, Way, all_together, evenly, unbeaten, whole_merits
 from fletcher_core.shelf import read_label
@@ -89,6 +89,18 @@ def test_the_lightest_that_does_it() -> None:
     assert v.ready_min == pytest.approx(best.ready_min)
     assert got.tried > 100
     assert got.by_full >= 3
+
+
+def test_damages_whose_ids_begin_alike_get_mends_of_their_own() -> None:
+    """As the page names them: joint-sprung-1 and joint-sprung-2 are the same for twelve letters."""
+    one, two = (damage("crack", at, id=f"joint-sprung-{k}") for k, at in enumerate((60.0, 200.0), 1))
+    told, box = repair([one, two]), [read_label(label) for label in BOX]
+    got = _found(TURNSTONE, told, MendWish(back=0.5), items=box)
+    planned = plan_mends(TURNSTONE.airframe, _schemes(TURNSTONE), told, "good", items=box).mends
+    for mends in (planned, *(p.mends for p in got.front)):
+        assert len({m.id for m in mends}) == len(mends)
+        assert {m.of for m in mends} == {one.id, two.id}
+        Repair.model_validate({**told.model_dump(), "plans": {"good": {"mends": [m.model_dump() for m in mends]}}})
 
 
 def test_what_cannot_be_is_said() -> None:

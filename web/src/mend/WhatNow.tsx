@@ -43,10 +43,12 @@ export function WhatNow({ file, doc, catalogue, verdict, query, damage }: Props)
 
   const setMends = (next: (mends: Mend[]) => Mend[], key?: string) =>
     edit((r) => ({ ...r, plans: { ...r.plans, [aim]: { mends: next(r.plans[aim].mends) } } }), key);
-  function lay(taken: Mend[]) {
-    const fresh = freshIds(taken, { ...repair, plans: { ...repair.plans, [aim]: { mends: [] } } });
-    setMends(() => fresh);
-  }
+  // a plan takes a while: a damage may have been taken out meanwhile
+  const lay = (taken: Mend[]) =>
+    edit((r) => {
+      const there = taken.filter((m) => r.damages.some((d) => d.id === m.of));
+      return { ...r, plans: { ...r.plans, [aim]: { mends: freshIds(there, { ...r, plans: { ...r.plans, [aim]: { mends: [] } } }) } } };
+    });
 
   const job = useJob<Planned>({
     path: "/api/repairs/plan",
