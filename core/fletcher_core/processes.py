@@ -56,7 +56,6 @@ def _said(line: str) -> None:
 
 def answer(question: type[M], steps: Callable[[M], Iterable[Any]]) -> int:
     """Read one question, tell each step in a line; of progress a line for each per cent is enough."""
-    os.nice(10)
     text = sys.stdin.read()
     try:
         with with_own(WithMaterials.model_validate_json(text).materials):

@@ -66,6 +66,32 @@ def _no_throttle_left_over(request: pytest.FixtureRequest) -> None:
         caches["counts"].clear()
 
 
+@pytest.fixture(scope="session")
+def _template_rows(django_db_setup: None, django_db_blocker: Any) -> str:
+    """The demo's rows as ./fletcher up makes them: working it out takes longer than a request may."""
+    from django.core import serializers
+    from django.db import transaction
+    from fletcher_site.workshop import demo, models
+
+    kept = (models.OwnMaterial, models.StockItem, models.BondTest, models.Airframe, models.Scheme, models.Revision)
+    beside = (models.WeighIn, models.Repair, models.LifeEntry)
+    with django_db_blocker.unblock(), transaction.atomic():
+        demo.load()
+        rows = [row for model in (models.Workshop, *kept, *beside) for row in model._base_manager.all()]
+        found: str = serializers.serialize("json", rows)
+        transaction.set_rollback(True)
+    return found
+
+
+@pytest.fixture
+def template(db: None, _template_rows: str) -> None:
+    """A demo that visitors can have."""
+    from django.core import serializers
+
+    for row in serializers.deserialize("json", _template_rows):
+        row.save()
+
+
 @pytest.fixture(autouse=True)
 def _quick_passwords(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -14,7 +14,7 @@ from fletcher_site.workshop.models import Airframe, Revision, Workshop
 
 from .conftest import Person
 
-pytestmark = pytest.mark.django_db
+pytestmark = [pytest.mark.django_db, pytest.mark.usefixtures("template")]
 
 
 def visit() -> Person:

@@ -74,7 +74,7 @@ def body_of(operation: dict[str, Any]) -> Any:
 
 
 @pytest.mark.parametrize(("method", "path", "operation"), operations())
-def test_strangers_get_nothing(method: str, path: str, operation: dict[str, Any]) -> None:
+def test_strangers_get_nothing(method: str, path: str, operation: dict[str, Any], template: None) -> None:
     numbers = {p["name"]: 1 if p["schema"].get("type") == "integer" else least(p["schema"])
                for p in operation.get("parameters", []) if p["in"] == "path"}  # fmt: skip
     answer = Person().send(method, path.format(**numbers), body_of(operation))

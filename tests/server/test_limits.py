@@ -45,7 +45,7 @@ def test_one_name_from_many_addresses_is_counted_too(ann: Person) -> None:
 
 
 @pytest.mark.django_db
-def test_accounts_and_demos_are_counted() -> None:
+def test_accounts_and_demos_are_counted(template: None) -> None:
     for k in range(20):
         sign_up(f"person{k}")
     more = Person()

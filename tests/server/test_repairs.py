@@ -281,7 +281,7 @@ def test_counts_of_mends_feed_the_workshop(ann: Person, bird: int) -> None:
     assert (line["kind"], line["held"], line["broke"]) == ("glue_break", 1, 1)
 
 
-def test_a_visitor_finds_the_demos_repairs(db: None) -> None:
+def test_a_visitor_finds_the_demos_repairs(template: None) -> None:
     who = Person()
     who.enter(who.post("/api/session/demo", {}))
     told = [who.get(f"/api/airframes/{a['id']}/repairs").json() for a in who.get("/api/airframes").json()["airframes"]]

@@ -75,6 +75,16 @@ def test_a_search_that_nobody_listens_to_gives_its_turn_back(ann: Person, file: 
     assert lines(ann.post("/api/search", question(file)))[-1]["kind"] == "found"
 
 
+def test_in_a_silence_the_last_word_is_said_again(
+    ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Only who writes notices that the other side has gone: a search that says nothing would keep its turn."""
+    monkeypatch.setattr("fletcher_site.api.told_in_lines.SILENT", 0.02)
+    told = lines(ann.post("/api/search", question(file)))
+    assert told[0] == told[1] == {"kind": "progress", "done": 0, "of": 1}
+    assert told[-1]["kind"] == "found"
+
+
 def test_a_search_does_not_go_on_for_ever(ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr("fletcher_site.api.told_in_lines.LONGEST", 0.3)
     told = lines(ann.post("/api/search", question(file, vary=["place", "reach", "layers", "skin"])))

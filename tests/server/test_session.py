@@ -78,7 +78,7 @@ def test_each_workshop_sees_only_its_own(ann: Person, bob: Person, file: dict[st
     assert len(ann.get("/api/airframes").json()["airframes"]) == 1
 
 
-def test_the_demo_opens_by_one_press_and_goes_back_as_it_was() -> None:
+def test_the_demo_opens_by_one_press_and_goes_back_as_it_was(template: None) -> None:
     visitor = Person()
     visitor.enter(visitor.post("/api/session/demo"))
     cards = visitor.get("/api/airframes").json()["airframes"]

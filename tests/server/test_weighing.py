@@ -91,7 +91,7 @@ def test_one_that_cannot_be_read_is_one_line(ann: Person, plover: int) -> None:
     assert told["unreadable"][0]["table"] == "weighing"
 
 
-def test_the_demo_is_half_weighed_and_heavy(ann: Person) -> None:
+def test_the_demo_is_half_weighed_and_heavy(ann: Person, template: None) -> None:
     visitor = Person()
     visitor.enter(visitor.post("/api/session/demo"))
     card = next(c for c in visitor.get("/api/airframes").json()["airframes"] if c["name"] == "Plover")

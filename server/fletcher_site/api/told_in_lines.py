@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import json
 import os
+import selectors
 import subprocess
 import sys
 import threading
 from collections.abc import Generator, Iterator
 from pathlib import Path
-from typing import Literal
+from typing import IO, Literal
 
 import fletcher_core
 from django.http import StreamingHttpResponse
@@ -33,6 +34,10 @@ _turn = threading.BoundedSemaphore(1)
 _seats = threading.BoundedSemaphore(2)
 #: no search goes on longer, s: the whole space takes some thirty on two idle cores, more where many work
 LONGEST = 300.0
+#: after so long without a word the last one is said again: only who writes notices that nobody listens, s
+SILENT = 1.0
+#: whoever drags meanwhile goes first, and on a busy machine the search still comes to its end (own choice)
+_NICE = 5
 
 
 class _Lines:
@@ -59,11 +64,26 @@ class _Lines:
             _turn.release()
 
 
+def _heard(out: IO[bytes]) -> Iterator[bytes | None]:
+    """Whole lines as they come, None for each silence."""
+    rest = b""
+    with selectors.DefaultSelector() as waiting:
+        waiting.register(out, selectors.EVENT_READ)
+        while True:
+            if not waiting.select(SILENT):
+                yield None
+                continue
+            some = os.read(out.fileno(), 1 << 16)
+            if not some:
+                return
+            *lines, rest = (rest + some).split(b"\n")
+            yield from (line + b"\n" for line in lines)
+
+
 def _told(module: str, asked: str) -> Generator[bytes]:
     env = {**os.environ, "PYTHONPATH": str(Path(fletcher_core.__file__).parents[1]), "OPENBLAS_NUM_THREADS": "1"}
     process = subprocess.Popen(
-        # whoever drags meanwhile goes first
-        ["nice", "-n", "10", sys.executable, "-m", module], stdin=subprocess.PIPE,
+        ["nice", "-n", str(_NICE), sys.executable, "-m", module], stdin=subprocess.PIPE,
         stdout=subprocess.PIPE, env=env, start_new_session=True,
     )  # fmt: skip
     assert process.stdin is not None
@@ -72,13 +92,18 @@ def _told(module: str, asked: str) -> Generator[bytes]:
     over = threading.Timer(LONGEST, os.killpg, (process.pid, 9))
     over.start()
     try:
-        yield b'{"kind":"progress","done":0,"of":1}\n'  # heard at once, while the space is laid out
+        progress = b'{"kind":"progress","done":0,"of":1}\n'
+        yield progress  # heard at once, while the space is laid out
         process.stdin.write(asked.encode())
         process.stdin.close()
         told = False
-        for line in process.stdout:
-            told = not any(kind in line for kind in (b'"kind":"progress"', b'"kind":"better"'))
-            yield line
+        for line in _heard(process.stdout):
+            if line is not None:
+                told = not any(kind in line for kind in (b'"kind":"progress"', b'"kind":"better"'))
+                progress = line if b'"kind":"progress"' in line else progress
+                yield line
+            elif not told:
+                yield progress
         if not told:
             said = {"field": "", "label": "search", "what": "It broke off.", "right": "Try again; nothing was changed."}
             yield json.dumps({"kind": "refused", "problems": [said]}).encode() + b"\n"
