@@ -257,6 +257,10 @@ def laid_out(airframe: Airframe, scheme: Scheme, stations: int) -> PartLayout:
     return layout
 
 
+#: schemes of the other parts, whose weight flies along, or what they weigh, g (`beside`)
+Others = Sequence[Scheme] | float
+
+
 def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
     """Of parts as they are drawn, at typical figures, with their glue."""
     total = 0.0
@@ -269,6 +273,14 @@ def grams_of(airframe: Airframe, schemes: Sequence[Scheme]) -> float:
     return total
 
 
+def beside(airframe: Airframe, others: Others) -> float:
+    """Grams of the other parts, each as it was weighed where it was; once, where much is asked of one part."""
+    if isinstance(others, float):
+        return others
+    weighed = made()
+    return sum((weighed.times(other.part) * grams_of(airframe, [other]) for other in others), 0.0)
+
+
 def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spread]:
     """All that is drawn: material figures, each method's own error, and the hand that made each piece."""
     hurt = any(wound_of(piece) is not None for piece in layout.pieces)
@@ -276,14 +288,9 @@ def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spre
 
 
 def compute(
-    airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spread: bool, others: Sequence[Scheme] = ()
+    airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spread: bool, others: Others = ()
 ) -> Evaluation:
-    """Everything that is worked out of one scheme.
-
-    Parameters
-    ----------
-    others : schemes of the other parts, whose weight flies along.
-    """
+    """Everything that is worked out of one scheme."""
     weighed = made()
     airframe = weighed.of(airframe)
     layout = replace(laid_out(airframe, scheme, stations), heavier=weighed.times(scheme.part))
@@ -298,9 +305,9 @@ def compute(
     joined = float(joined_g(hardware, sections.values)[0])
     glue_on = float(glue @ on[0])
     own = float(mass[0]) + glue_on + joined
-    beside = sum(weighed.times(other.part) * grams_of(airframe, [other]) for other in others)
+    alongside = beside(airframe, others)
     # what flies: the promise, or more where the estimate is above it
-    flying = max(airframe.promise_g, airframe.carried_g + beside + layout.heavier * own)
+    flying = max(airframe.promise_g, airframe.carried_g + alongside + layout.heavier * own)
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
     twist, flow = twist_along(sections), shear_along(sections)
     solved = solve(replace(sections, flow=flow), twist, flying, cases)
@@ -313,7 +320,7 @@ def compute(
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
         aeroelastic_checks_of(drawn, drawn.variants) if drawn else screens,
-        flying, beside, glue, pieces, hardware, joined, rows,
+        flying, alongside, glue, pieces, hardware, joined, rows,
         copies * drawn.half_mass_g + glue_on + joined_g(hardware, values) if drawn else np.array([own]),
         sorted(uncertain), normals(tuple(sorted(uncertain))), stations,
     )  # fmt: skip

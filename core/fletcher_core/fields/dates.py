@@ -7,9 +7,9 @@ import re
 from typing import Annotated, Any
 
 from pydantic import BeforeValidator
-from pydantic_core import PydanticCustomError
 
 from ..units import System
+from .problems import fault
 
 EXAMPLE = "2026-09-01, “3 March 2025”, “a year ago” or “yesterday”"
 _ISO = re.compile(r"\d{4}-\d{2}-\d{2}")
@@ -64,8 +64,7 @@ def _before(value: Any) -> Any:
         return read_day(value)
     except ValueError as exc:
         what, _, right = str(exc).partition("; ")
-        context = {"what": f"{what[0].upper()}{what[1:]}.", "right": f"{right[0].upper()}{right[1:]}."}
-        raise PydanticCustomError("day", "{what} {right}", context) from exc
+        raise fault("", f"{what[0].upper()}{what[1:]}.", f"{right[0].upper()}{right[1:]}.") from exc
 
 
 #: a field for a day, read as people say it

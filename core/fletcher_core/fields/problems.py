@@ -117,6 +117,29 @@ def _range(node: dict[str, Any], kind: Any, system: System) -> str:
     return f"It can be at most {show_bound(float(high or 0), kind, system, most=True)}."
 
 
+_NOT_A_NUMBER = ("finite_number", "float_type", "float_parsing", "int_type", "int_parsing", "int_from_float")
+_NO_FIELDS = "This is not a description.", "It is fields by name, in braces."
+_NO_DAY = "This is not a day.", "Type it as 2026-09-01."
+_NEITHER = "This is neither yes nor no.", "It can be true or false."
+#: type of an error -> what is wrong, what would be right: most are met in files that somebody wrote by hand
+_PLAIN = {
+    "string_type": ("This is not text.", "Type it as words."),
+    "string_too_short": ("Nothing is typed.", "Give it a name."),
+    "string_too_long": ("It is too long.", "At most {max_length} letters."),
+    "string_pattern_mismatch": ("It has letters that cannot be in it.", "Use a to z, A to Z, digits, - and _."),
+    "bool_type": _NEITHER,
+    "bool_parsing": _NEITHER,
+    "list_type": ("This is not a list.", "It is a list, in square brackets."),
+    "too_short": ("There are too few.", "{min_length} or more."),
+    "too_long": ("There are too many.", "At most {max_length}."),
+    "model_type": _NO_FIELDS,
+    "model_attributes_type": _NO_FIELDS,
+    "dict_type": _NO_FIELDS,
+    "date_type": _NO_DAY,
+    "date_from_datetime_inexact": _NO_DAY,
+    "extra_forbidden": ("This name is not part of the airframe file.", "Leave it out."),
+}
+
 #: what is larger is not told back: no measure is, and it would fill the line
 _FAR = 1e9
 
@@ -151,7 +174,7 @@ def explain(
             right = _range(node, kind, system)
         elif item["type"] == "missing":
             what, right = "It is not given.", _range(node, kind, system) if bounded else "Please fill it in."
-        elif item["type"] in ("finite_number", "float_type", "float_parsing", "int_type", "int_from_float"):
+        elif item["type"] in _NOT_A_NUMBER or (isinstance(value, bool) and bounded):
             what = "This is not a number that can be used."
             right = _range(node, kind, system) if bounded else "Type a number."
         elif item["type"] in ("enum", "literal_error"):
@@ -167,12 +190,14 @@ def explain(
                 label = node.get("label") or label
             problem = Problem(path, label, ctx["what"], ctx["right"], ctx["facts"]).said(system)
             what, right = problem["what"], problem["right"]
-        elif item["type"] == "string_too_short":
-            what, right = "Nothing is typed.", "Give it a name."
-        elif item["type"] == "string_too_long":
-            what, right = "It is too long.", f"At most {item.get('ctx', {}).get('max_length')} letters."
-        elif item["type"] == "extra_forbidden":
-            what, right = "This name is not part of the airframe file.", "Leave it out."
+        elif item["type"] in ("union_tag_invalid", "union_tag_not_found"):
+            kinds = ", ".join(node.get("discriminator", {}).get("mapping", ()))
+            what = f"There is no such kind of {label}." if item["type"] == "union_tag_invalid" else "It is of no kind."
+            right = f"Choose {kinds}."
+        elif item["type"] in _PLAIN:
+            what, right = (
+                _filled(t, {k: str(v) for k, v in item.get("ctx", {}).items()}) for t in _PLAIN[item["type"]]
+            )
         field = ".".join(str(p) for p in path)
         said.append({"field": field, "label": label, "what": what, "right": right})
     return said + the_rest(len(items) - MOST_FAULTS)

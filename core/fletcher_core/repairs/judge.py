@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+import pickle
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache, partial
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate, estimate_of
-from ..analysis.evaluation import Evaluation, compute
+from ..analysis.evaluation import Evaluation, Others, beside, compute
+from ..analysis.made import made
 from ..balance.masses import masses, weight_of
 from ..bonds.cure import times_today
-from ..catalogue import catalogue
+from ..catalogue import catalogue, shipped
 from ..damages import SURE, Damage, On, Side, damage_kind
 from ..fields import Problem, Refused
 from ..geometry import planform
@@ -190,10 +193,11 @@ def _part(
     apart: bool,
 ) -> tuple[MendedPart, dict[str, Each]]:
     laid = hurt(damages, mends, place)
-    states = computed(airframe, scheme, laid, others, spread=spread)
+    alongside = beside(airframe, others)
+    states = computed(airframe, scheme, laid, alongside, spread=spread)
     verdicts = {state: verdict_of(a, system, None, False) for state, a in states.items()}
     sound, mended = states["sound"], states["mended"]
-    ends = after_letting_go(airframe, scheme, laid, others, mended, {m.id: m.of for m in mends}, spread)
+    ends = after_letting_go(airframe, scheme, laid, alongside, mended, {m.id: m.of for m in mends}, spread)
     ended = {
         **{s: (states[s], verdicts[s]) for s in STATES},
         "mended": (ends, verdicts["mended"] if ends is mended else verdict_of(ends, system, None, False)),
@@ -247,7 +251,21 @@ def _part(
     )
     if not apart:
         return part, {}
-    return part, _each(airframe, scheme, others, place, damages, mends, sound, ends, weights["mended"][0])
+    return part, _each(airframe, scheme, alongside, place, damages, mends, states, ends, weights["mended"][0])
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """One part as it is asked about: everything that its answer depends on, and how it is worked out."""
+
+    key: bytes
+    answer: Callable[[], tuple[MendedPart, dict[str, Each]]] = field(compare=False, repr=False)
+
+
+@lru_cache(maxsize=64)
+def _answered(asked: _Asked) -> tuple[MendedPart, dict[str, Each]]:
+    """Whoever changes one part of a repair is not kept waiting for the others, which are as they were."""
+    return asked.answer()
 
 
 #: low and high of the grams of a mend over what is told (own estimate: glue that runs, filler that is sanded off)
@@ -299,25 +317,27 @@ class Each:
 def _each(
     airframe: Airframe,
     scheme: Scheme,
-    others: Sequence[Scheme],
+    others: Others,
     place: Place,
     damages: Sequence[Damage],
     mends: Sequence[Mend],
-    sound: Evaluation,
+    states: Mapping[State, Evaluation],
     ends: Evaluation,
     weighs: float,
 ) -> dict[str, Each]:
     """Each mend taken out while the others stay."""
     found = {}
-    usual = float(Margins.typical(sound).hold.min())
+    usual = float(Margins.typical(states["sound"]).hold.min())
     whole = float(Margins.typical(ends).hold.min()) / usual
     by_id = {d.id: d for d in damages}
     for mend in mends:
         rest = [m for m in mends if m.id != mend.id]
         laid = hurt(damages, rest, place)
-        left = laid.in_state(scheme, "mended")
-        bare = compute(airframe, left, 61, False, False, others)
-        bare = after_letting_go(airframe, scheme, laid, others, bare, {m.id: m.of for m in rest}, spread=False)
+        if rest:
+            bare = compute(airframe, laid.in_state(scheme, "mended"), 61, False, False, others)
+            bare = after_letting_go(airframe, scheme, laid, others, bare, {m.id: m.of for m in rest}, spread=False)
+        else:
+            bare = states["broken"]
         share = float(Margins.typical(bare).hold.min()) / usual
         grams = (weighs - weight_of(airframe, laid.weighed(scheme, "mended"))[0]) / bare.copies
         own = mend_kind(mend).grams(mend, by_id[mend.of], place)
@@ -499,10 +519,12 @@ def judge_repair(
         ids = {d.id for d in own}
         theirs = [m for m in mends if m.of in ids]
         others = [s for s in schemes if s.part != name]
+        about = (own, theirs, whole, system, spread, apart)
+        answer = partial(_part, airframe, by_part[name], others, side, places[name, side], *about)
+        figures = (repair.happened, list(tests), made(), None if catalogue() is shipped() else catalogue())
+        key = pickle.dumps((airframe, by_part[name], others, side, about, figures))
         try:
-            part, of_each = _part(
-                airframe, by_part[name], others, side, places[name, side], own, theirs, whole, system, spread, apart
-            )
+            part, of_each = _answered(_Asked(key, answer))
         except Refused as exc:
             raise Refused(_at_the_mend(exc, own, theirs, mends, places[name, side], aim)) from exc
         parts.append(part)

@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from pydantic import ValidationError
 
-from ..analysis.evaluation import Evaluation, compute, laid_out
+from ..analysis.evaluation import Evaluation, Others, compute, laid_out
 from ..damages import Care, Damage, damage_kind, wounds
 from ..fields import Problem, Refused, explain
 from ..kinds import PieceBase, Wound, wound_of
@@ -246,7 +246,7 @@ def after_letting_go(
     airframe: Airframe,
     scheme: Scheme,
     laid: Hurt,
-    others: Sequence[Scheme],
+    others: Others,
     mended: Evaluation,
     mends: Mapping[str, str],
     spread: bool,
@@ -281,7 +281,7 @@ def after_letting_go(
 
 
 def computed(
-    airframe: Airframe, scheme: Scheme, laid: Hurt, others: Sequence[Scheme], *, spread: bool = True, stations: int = 61
+    airframe: Airframe, scheme: Scheme, laid: Hurt, others: Others, *, spread: bool = True, stations: int = 61
 ) -> dict[State, Evaluation]:
     """The three of them.
 

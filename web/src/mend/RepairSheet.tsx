@@ -41,6 +41,8 @@ export function RepairSheet({ workplace, row, start }: Props) {
   const { repair, edit } = doc;
   const { change, sendRest } = useWaiting(id);
   const [step, setStep] = useState<Step>(repair.damages.length ? "plan" : "look");
+  // a plan or a search under way goes on, and what it found stays, while another step is looked at
+  const [planSeen, setPlanSeen] = useState(step === "plan");
   const at = useAt(doc, catalogue);
   const [logged, setLogged] = useState(false);
   const aim = repair.doing;
@@ -114,7 +116,10 @@ export function RepairSheet({ workplace, row, start }: Props) {
               role="tab"
               aria-selected={step === s}
               className="min-h-12 flex-1 px-2 text-[17px] text-pencil aria-selected:bg-ink aria-selected:font-semibold aria-selected:text-white sm:max-w-56"
-              onClick={() => setStep(s)}
+              onClick={() => {
+                setStep(s);
+                if (s === "plan") setPlanSeen(true);
+              }}
             >
               {STEPS[s]}
             </button>
@@ -161,24 +166,22 @@ export function RepairSheet({ workplace, row, start }: Props) {
           {marks}
         </div>
       )}
-      {step === "plan" && (
-        <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
-          {marks}
-          <WhatNow file={file} doc={doc} catalogue={catalogue} verdict={verdict} query={query} damage={damage} />
-          {verdict && (
+      {planSeen && (
+        <div hidden={step !== "plan"} className={step === "plan" ? "grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : ""}>
+          {step === "plan" && marks}
+          <WhatNow shown={step === "plan"} file={file} doc={doc} catalogue={catalogue} verdict={verdict} query={query} damage={damage} />
+          {step === "plan" && verdict && (
             <div className="min-w-0 lg:col-start-1 lg:row-start-2">
-              {verdict?.parts.map((p) => (
+              {verdict.parts.map((p) => (
                 <Columns key={p.label} part={p} mends={mends.length > 0} />
               ))}
-              {verdict?.worth.map((w) => (
+              {verdict.worth.map((w) => (
                 <p key={w.part + w.says} className="mt-2 text-[15px]">
                   {w.says}
                   {w.price != null && w.new_price != null && ` ${price(w.price, money)} against ${price(w.new_price, money)}.`}
                 </p>
               ))}
-              {verdict && (
-                <p className="mt-3 text-[14px] text-pencil">{verdict.scope} Check it by hand before it flies, and keep people away from its first flight.</p>
-              )}
+              <p className="mt-3 text-[14px] text-pencil">{verdict.scope} Check it by hand before it flies, and keep people away from its first flight.</p>
             </div>
           )}
         </div>

@@ -19,6 +19,8 @@ const AIMS: Record<Aim, string> = { today: "For today", good: "For good", looks:
 const FIND: Record<Aim, string> = { today: "Find the best for today", good: "Find the best for good", looks: "Find what looks right" };
 
 interface Props {
+  /** False while another step of the repair is looked at. */
+  shown: boolean;
   file: AirframeFile;
   doc: RepairDocument;
   catalogue: Catalogue;
@@ -28,7 +30,7 @@ interface Props {
 }
 
 /** Which mends: found, searched, or laid on one by one; and whether it may fly then. */
-export function WhatNow({ file, doc, catalogue, verdict, query, damage }: Props) {
+export function WhatNow({ shown, file, doc, catalogue, verdict, query, damage }: Props) {
   const { repair, edit } = doc;
   const [mendId, setMendId] = useState<string | null>(null);
   const [planned, setPlanned] = useState<Planned | null>(null);
@@ -90,7 +92,11 @@ export function WhatNow({ file, doc, catalogue, verdict, query, damage }: Props)
         <p className="border border-rule bg-sheet p-4 text-[16px]">Press on the drawing where it is hurt, and say what it is.</p>
       ) : (
         <>
-          {verdict ? <GoBanner verdict={verdict} busy={query.isFetching} /> : !query.isError && <p className="p-3 text-[17px]">Working it out…</p>}
+          {shown && verdict ? (
+            <GoBanner verdict={verdict} busy={query.isFetching} />
+          ) : (
+            !verdict && !query.isError && <p className="p-3 text-[17px]">Working it out…</p>
+          )}
           <div className="mt-2 flex flex-wrap items-end gap-3">
             {aim === "today" && (
               <div className="w-32">
