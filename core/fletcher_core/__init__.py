@@ -97,6 +97,7 @@ from .questions.ready_bodies import ready_body
 from .questions.suggestions import start as start_airframe
 from .questions.suggestions import start_part, usual_joint, usual_section
 from .questions.suggestions import suggest as suggest_pieces
+from .remembered import Remembered
 from .repairs import (
     Alternatives,
     DamageStart,
@@ -215,6 +216,7 @@ __all__ = [
     "Progress",
     "RankedHinge",
     "Refused",
+    "Remembered",
     "Repair",
     "RepairVerdict",
     "Scheme",

@@ -67,6 +67,22 @@ def _no_throttle_left_over(request: pytest.FixtureRequest) -> None:
 
 
 @pytest.fixture(scope="session")
+def django_db_modify_db_settings(django_db_modify_db_settings: None) -> None:
+    """A test keeps its transaction while a search goes on: on a slow machine longer than a person's may wait."""
+    from django.db import connection
+
+    options = connection.settings_dict["OPTIONS"]
+    connection.settings_dict["OPTIONS"] = {**options, "options": "-c statement_timeout=60000 -c lock_timeout=8000"}
+
+
+@pytest.fixture(autouse=True)
+def _a_slow_machine_may_take_its_time(monkeypatch: pytest.MonkeyPatch) -> None:
+    from fletcher_site.deadline import clock
+
+    monkeypatch.setattr(clock, "limit", 150.0)
+
+
+@pytest.fixture(scope="session")
 def _template_rows(django_db_setup: None, django_db_blocker: Any) -> str:
     """The demo's rows as ./fletcher up makes them: working it out takes longer than a request may."""
     from django.core import serializers

@@ -116,3 +116,19 @@ def test_a_summary_of_an_older_core_is_worked_out_anew(ann: Person, file: dict[s
     (card,) = ann.get("/api/airframes").json()["airframes"]
     assert card["state"] == "gives way"
     assert "open it to see why" in card["sentence"]
+
+
+def test_a_summary_that_fails_hides_nothing(ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch) -> None:
+    made = ann.post("/api/airframes", file).json()
+    ann.post("/api/airframes", {**file, "airframe": {**file["airframe"], "name": "Other"}})
+    changed = {**file, "airframe": {**file["airframe"], "notes": "changed"}}
+    assert ann.put(f"/api/airframes/{made['id']}", {"based_on": 1, "file": changed}).status_code == 200
+
+    def fails(*_: object) -> None:
+        raise ZeroDivisionError
+
+    with monkeypatch.context() as broken:
+        broken.setattr("fletcher_site.workshop.answers.stand", fails)
+        cards = {c["name"]: c for c in ann.get("/api/airframes").json()["airframes"]}
+    assert "open it to see why" in cards["Knot"]["sentence"]
+    assert "open it to see why" not in cards["Other"]["sentence"]

@@ -2,20 +2,18 @@
 
 from __future__ import annotations
 
-import pickle
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field
-from functools import lru_cache, partial
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, Others, beside, compute
-from ..analysis.made import made
 from ..balance.masses import masses, weight_of
 from ..bonds.cure import times_today
-from ..catalogue import catalogue, shipped
+from ..catalogue import catalogue
 from ..damages import SURE, Damage, On, Side, damage_kind
 from ..fields import Problem, Refused
 from ..geometry import planform
@@ -24,6 +22,7 @@ from ..kinds import kind_of
 from ..loads import AIR_DENSITY, GRAVITY
 from ..mends import Aim, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
+from ..remembered import Remembered
 from ..report.judgement import Margins, state_of
 from ..report.lines import answers_drawn, ribbon
 from ..report.verdict import Verdict
@@ -254,20 +253,6 @@ def _part(
     return part, _each(airframe, scheme, alongside, place, damages, mends, states, ends, weights["mended"][0])
 
 
-@dataclass(frozen=True)
-class _Asked:
-    """One part as it is asked about: everything that its answer depends on, and how it is worked out."""
-
-    key: bytes
-    answer: Callable[[], tuple[MendedPart, dict[str, Each]]] = field(compare=False, repr=False)
-
-
-@lru_cache(maxsize=64)
-def _answered(asked: _Asked) -> tuple[MendedPart, dict[str, Each]]:
-    """Whoever changes one part of a repair is not kept waiting for the others, which are as they were."""
-    return asked.answer()
-
-
 #: low and high of the grams of a mend over what is told (own estimate: glue that runs, filler that is sanded off)
 _LIGHT, _HEAVY = 0.7, 1.5
 
@@ -312,6 +297,11 @@ class Each:
 
     buys: float
     grams: float
+
+
+#: whoever changes one part of a repair is not kept waiting for the others, which are as they were; the worst landing
+#: hurts some six halves, each looked at with and without what was laid on last (own choice)
+_parts: Remembered[tuple[MendedPart, dict[str, Each]]] = Remembered(64)
 
 
 def _each(
@@ -521,10 +511,10 @@ def judge_repair(
         others = [s for s in schemes if s.part != name]
         about = (own, theirs, whole, system, spread, apart)
         answer = partial(_part, airframe, by_part[name], others, side, places[name, side], *about)
-        figures = (repair.happened, list(tests), made(), None if catalogue() is shipped() else catalogue())
-        key = pickle.dumps((airframe, by_part[name], others, side, about, figures))
         try:
-            part, of_each = _answered(_Asked(key, answer))
+            part, of_each = _parts.of(
+                (airframe, by_part[name], others, side, about, repair.happened, list(tests)), answer
+            )
         except Refused as exc:
             raise Refused(_at_the_mend(exc, own, theirs, mends, places[name, side], aim)) from exc
         parts.append(part)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import threading
 from functools import lru_cache
 from typing import Any, cast, get_args
 
@@ -61,7 +60,6 @@ from fletcher_core import (
     ready_body,
     section_at,
     show_measure,
-    stand,
     start_airframe,
     start_part,
     suggest_pieces,
@@ -72,6 +70,7 @@ from fletcher_core import (
 from ninja import Router
 from pydantic import BaseModel
 
+from ..workshop import answers
 from .request_context import signed_in, units
 from .shapes import (
     AerofoilText,
@@ -98,11 +97,8 @@ from .shapes import (
 
 router = Router(tags=["bench"], auth=signed_in)
 
-#: threads that compute side by side in one process only take turns at each other's cost; in a row they are quicker
-one_at_a_time = threading.Lock()
-
-#: along the half span; while something moves, every second is enough to see where it goes
-STATIONS, MOVING_STATIONS = 61, 31
+#: along the half span
+STATIONS = 61
 
 _PIECES: tuple[type[BaseModel], ...] = tuple(kind.model for kind in KINDS.values())
 _MOUNTS: tuple[type[BaseModel], ...] = tuple(kind.model for kind in MOUNT_KINDS.values())
@@ -218,36 +214,41 @@ def body_outline(request: HttpRequest, drawing: OutlineDrawing) -> list[BodyStat
     return read_body_outline(drawing.side, drawing.above, drawing.length_mm, drawing.roundness)
 
 
+def _json(told: str) -> HttpResponse:
+    """A validated answer: writing it once more through the router would double the time."""
+    return HttpResponse(told, content_type="application/json")
+
+
 @router.post("/evaluate", response={200: Verdict, 422: Problems}, operation_id="evaluate")
 def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The verdict on an airframe and a scheme, saved or not."""
-    rests = not evaluation.moving
-    with one_at_a_time:
-        verdict = evaluate(
-            evaluation.airframe, evaluation.scheme, system=units(request), slice_at_mm=evaluation.station_mm,
-            ledger=rests, spread=rests, stations=STATIONS if rests else MOVING_STATIONS, others=evaluation.others,
+    asked, system, rests = evaluation, units(request), not evaluation.moving
+
+    def verdict() -> Verdict:
+        return evaluate(
+            asked.airframe, asked.scheme, system=system, slice_at_mm=asked.station_mm, ledger=rests, spread=rests,
+            stations=STATIONS if rests else answers.MOVING_STATIONS, others=asked.others,
         )  # fmt: skip
-    # the verdict is a validated model already; writing it once more through the router would double the time
-    return HttpResponse(verdict.model_dump_json(), content_type="application/json")
+
+    if rests:
+        return _json(answers.told(("verdict", asked, system), verdict))
+    with answers.one_at_a_time:
+        return _json(verdict().model_dump_json())
 
 
 @router.post("/stand", response={200: Stand, 422: Problems}, operation_id="stand")
 def stand_of(request: HttpRequest, stand_question: StandQuestion) -> HttpResponse:
     """The whole aircraft in three views, a line for each part, its weight against the promise; saved or not."""
-    file = stand_question.file
-    with one_at_a_time:
-        told = stand(file.airframe, file.schemes, file.chosen, units(request))
-    return HttpResponse(told.model_dump_json(), content_type="application/json")
+    return _json(answers.stand_json(stand_question.file, units(request)))
 
 
 @router.post("/balance", response={200: Balance, 422: Problems}, operation_id="balance")
 def balance(request: HttpRequest, balance_question: BalanceQuestion) -> HttpResponse:
     """Where the aircraft balances, between what it may, and what brings it there; saved or not."""
-    file = balance_question.file
+    file, weighed, system = balance_question.file, balance_question.weighed, units(request)
     shown = [file.shown(name) for name in file.airframe.parts.there()]
-    with one_at_a_time:
-        told = balance_of(file.airframe, shown, units(request), balance_question.weighed)
-    return HttpResponse(told.model_dump_json(), content_type="application/json")
+    about = ("balance", file.airframe, shown, system, weighed)
+    return _json(answers.told(about, lambda: balance_of(file.airframe, shown, system, weighed)))
 
 
 @router.post("/gear/read", response={200: Gear, 422: Problems}, operation_id="read_gear")

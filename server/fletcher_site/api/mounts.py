@@ -17,7 +17,7 @@ from fletcher_core import (
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from .bench import one_at_a_time
+from ..workshop import answers
 from .request_context import signed_in, units
 from .shapes import Problems
 
@@ -49,9 +49,9 @@ class MountFigure(MountsQuestion):
 @router.post("/mounts", response={200: Mounts, 422: Problems}, operation_id="mounts")
 def mounts(request: HttpRequest, mounts_question: MountsQuestion) -> HttpResponse:
     """Everything that holds gear and parts, with every way in which it gives way; and what may be added."""
-    with one_at_a_time:
-        told = judge_mounts(mounts_question.file.airframe, mounts_question.shown, units(request))
-    return HttpResponse(told.model_dump_json(), content_type="application/json")
+    airframe, shown, system = mounts_question.file.airframe, mounts_question.shown, units(request)
+    told = answers.told(("mounts", airframe, shown, system), lambda: judge_mounts(airframe, shown, system))
+    return HttpResponse(told, content_type="application/json")
 
 
 @router.post("/start/mount", response={200: MountStart, 422: Problems}, operation_id="start_mount")

@@ -42,17 +42,20 @@ from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import Base64Bytes, BaseModel, Field
 
-from ..workshop import mending, pictures, quota, reading, removal, shelf, storage
+from ..deadline import clock
+from ..workshop import answers, mending, pictures, quota, reading, removal, shelf, storage
 from ..workshop.models import Airframe, RepairPicture, Workshop
 from ..workshop.models import LifeEntry as EntryRow
 from ..workshop.models import Repair as Row
-from .bench import one_at_a_time
 from .ids import Id
 from .request_context import membership, person, signed_in, units
 from .shapes import Problems, UnreadableOut
 
 #: what is asked of the core; and what is kept of an airframe
 router, kept = Router(tags=["repairs"], auth=signed_in), Router(tags=["repairs"], auth=signed_in)
+
+#: s longer than others what takes some seconds may take: where many work it waits for its turn, too
+_MORE = 25.0
 
 #: what a mend may be made of: whatever there is to be had, what is on the shelf, or what is in the field box
 Stock = Literal["any", "shelf", "box"]
@@ -396,7 +399,8 @@ def judge(request: HttpRequest, verdict_question: VerdictQuestion) -> HttpRespon
     asked, shop = verdict_question, membership(request).workshop
     aim = asked.aim or asked.repair.doing
     airframe, schemes, repair = asked.file.airframe, asked.shown, asked.repair
-    with one_at_a_time:
+    clock.allow(_MORE)
+    with answers.one_at_a_time:
         items = items_of(shop)
         prices = prices_of(airframe, schemes, repair, aim, items)
         told = judge_repair(airframe, schemes, repair, aim, units(request), tests_of(shop), prices)
@@ -412,7 +416,8 @@ def ways(request: HttpRequest, ways_question: WaysQuestion) -> HttpResponse:
         raise Refused([Problem(("school",), "school", "There is no such school.", f"Choose {known}.")])
     if asked.damage not in {d.id for d in asked.repair.damages}:
         raise Refused([Problem(("damage",), "damage", "There is no such damage.", "Choose one from the list.")])
-    with one_at_a_time:
+    clock.allow(_MORE)
+    with answers.one_at_a_time:
         told = alternatives(
             asked.file.airframe,
             asked.shown,

@@ -3,23 +3,25 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+import logging
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.utils import timezone
-from fletcher_core import AirframeFile, CannotRead, Problem, Refused, build, evaluate, read_file, stand, upgraded
+from fletcher_core import AirframeFile, CannotRead, Problem, Refused, Stand, build, read_file, upgraded
 
-from . import mending, own_materials, quota
+from ..deadline import TookTooLong
+from . import answers, mending, own_materials, quota
 from .changes import changes
 from .models import Airframe, Revision, Scheme, Workshop
 from .reading import Unreadable
 
-#: stations enough to see whether a scheme can be computed
-MOVING = 31
+T = TypeVar("T")
+_log = logging.getLogger(__name__)
 
 
 @dataclass(eq=False)
@@ -75,17 +77,17 @@ def file_of(airframe: Airframe) -> AirframeFile:
     return read(airframe.workshop, document_of(airframe), airframe.name)
 
 
-def summary_of(file: AirframeFile) -> dict[str, Any]:
-    """What the list shows, of the schemes that are shown.
+def _check(file: AirframeFile) -> None:
+    """Whether everything can be worked out: nothing else is saved.
 
     Raises
     ------
     Refused
-        When any scheme cannot be computed: nothing like that is saved.
+        With what cannot be, at its field.
     """
     for k, scheme in enumerate(file.schemes):
         try:
-            evaluate(file.airframe, scheme, ledger=False, spread=False, stations=MOVING)
+            answers.check(file.airframe, scheme)
         except Refused as exc:
             raise Refused(
                 Problem(
@@ -93,7 +95,18 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
                 )
                 for p in exc.problems
             ) from exc
-    told = stand(file.airframe, file.schemes, file.chosen)
+
+
+def summary_of(file: AirframeFile) -> dict[str, Any]:
+    """What the list shows, of the schemes that are shown.
+
+    Raises
+    ------
+    Refused
+        When any scheme cannot be worked out.
+    """
+    _check(file)
+    told = Stand.model_validate_json(answers.stand_json(file))
     weakest = min(told.parts, key=lambda line: line.reserve or 0.0)
     parts = [
         {
@@ -120,12 +133,17 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
 
 
 def summary(airframe: Airframe) -> dict[str, Any]:
-    """What the list shows; worked out anew where an older core made it, so that list and bench agree."""
+    """What the list shows; worked out when it is looked at, where it was saved since or an older core made it, so that
+    list and bench agree and whoever saves is not kept waiting."""
     if airframe.summary.get("core") != build():
         try:
             made = summary_of(file_of(airframe))
-        except Refused:
+        except (Unreadable, TookTooLong):
+            raise
+        except Exception as exc:
             # a newer core refuses what an older one let pass: the bench tells why when it is opened
+            if not isinstance(exc, Refused):
+                _log.exception("airframe %s cannot be summed up", airframe.pk)
             said = "it cannot be worked out any more: open it to see why"
             made = {**airframe.summary, "core": build(), "sentence": said, "state": "gives way", "hardest": ""}
         airframe.summary = made
@@ -191,19 +209,20 @@ def _name_once(workshop: Workshop, name: str) -> Iterator[None]:
 
 @contextmanager
 def _worked_out(
-    workshop: Workshop, file: AirframeFile, who: User | None
-) -> Iterator[tuple[AirframeFile, dict[str, Any]]]:
-    """One transaction for a save: the file as it is to be kept and its summary; its materials are kept with it.
+    workshop: Workshop, file: AirframeFile, who: User | None, work: Callable[[AirframeFile], T]
+) -> Iterator[tuple[AirframeFile, T]]:
+    """One transaction for a save: the file as it is to be kept, and what is worked out of it; its materials are kept
+    with it.
 
     What takes long, and what may refuse, comes before anything is written.
     """
     file, new = own_materials.brought(workshop, file)
     with own_materials.using(workshop, new):
-        summary = summary_of(file)
+        found = work(file)
     with _name_once(workshop, file.airframe.name):
         for material in new:
             own_materials.save(workshop, material, who)
-        yield file, summary
+        yield file, found
 
 
 def create(workshop: Workshop, file: AirframeFile, who: User | None) -> Airframe:
@@ -214,7 +233,7 @@ def create(workshop: Workshop, file: AirframeFile, who: User | None) -> Airframe
     Refused
         When it cannot be computed, its name is taken, or the workshop is full. Nothing is written then.
     """
-    with _worked_out(workshop, file, who) as (file, summary):
+    with _worked_out(workshop, file, who, summary_of) as (file, summary):
         if workshop.airframes.count() >= quota.AIRFRAMES:
             raise quota.full("airframes", quota.AIRFRAMES, "airframes")
         if _name_taken(workshop, file.airframe.name):
@@ -244,13 +263,13 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Us
     Airframe.DoesNotExist
         When this workshop has no such airframe.
     """
-    with _worked_out(workshop, file, who) as (file, summary):
+    with _worked_out(workshop, file, who, _check) as (file, _):
         airframe: Airframe = workshop.airframes.select_for_update().get(pk=pk)
         if airframe.version != based_on:
             raise Stale(airframe, airframe.revisions.latest("number"), since(airframe, based_on))
         if _name_taken(workshop, file.airframe.name, besides=pk):
             raise _refuse_name(workshop, file.airframe.name)
-        airframe.summary = summary
+        airframe.summary = {**airframe.summary, "core": ""}
         airframe.name = file.airframe.name
         airframe.chosen = file.chosen
         airframe.document = file.airframe.model_dump(mode="json")

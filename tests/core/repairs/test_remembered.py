@@ -11,7 +11,7 @@ from fletcher_core.analysis.made import Made, counting_on
 from fletcher_core.catalogue import Spread, catalogue, using
 from fletcher_core.joints import BondTest
 from fletcher_core.repairs import judge_repair
-from fletcher_core.repairs.judge import _answered
+from fletcher_core.repairs.judge import _parts
 from fletcher_core.repairs.told import RepairVerdict
 
 from tests.conftest import make_airframe, make_scheme
@@ -38,15 +38,15 @@ def softer() -> AbstractContextManager[Any]:
 
 
 def test_the_same_once_more_is_not_worked_out_again_and_is_the_same() -> None:
-    _answered.cache_clear()
+    _parts.forget()
     first = ask()
-    assert _answered.cache_info().misses == 2
+    assert _parts.worked_out == 2
     assert ask() == first
-    assert _answered.cache_info().misses == 2
+    assert _parts.worked_out == 2
     # a mend of the other half leaves this one as it is
     more = repair([LEFT, RIGHT], [GLUED, mend("patch", RIGHT)])
     told = ask(more)
-    assert _answered.cache_info().misses == 3
+    assert _parts.worked_out == 3
     assert told.parts[0] == first.parts[0]
     assert told.parts[1] != first.parts[1]
 
@@ -69,6 +69,6 @@ def test_what_it_depends_on_is_worked_out_anew(
     usual = ask()
     with context():
         remembered = ask(**asked)
-        _answered.cache_clear()
+        _parts.forget()
         assert ask(**asked) == remembered
     assert remembered.parts != usual.parts

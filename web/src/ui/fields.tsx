@@ -101,11 +101,23 @@ const CORE_UNIT: Record<Kind, string> = {
   temperature: "°C", torque: "N mm", force: "N", number: "", percent: "%",
 }; // prettier-ignore
 
-async function written(value: number | null, kind: Kind): Promise<string> {
+/** What was written before is written so again: a form that opens anew is filled at once. */
+const writtenBefore = new Map<string, string>();
+let writtenIn = "";
+const REMEMBERED = 2000;
+
+async function written(value: number | null, kind: Kind, units: string): Promise<string> {
   if (value === null) return "";
   // a bare number of the core's own unit, read back by the server in the person's units
   const text = `${Number((value * (kind === "percent" ? 100 : 1)).toPrecision(8))} ${CORE_UNIT[kind]}`.trim();
-  return (await take(client.GET("/api/measure", { params: { query: { text, kind } } }))).shown;
+  if (units !== writtenIn || writtenBefore.size >= REMEMBERED) writtenBefore.clear();
+  writtenIn = units;
+  const key = `${kind} ${text}`;
+  const before = writtenBefore.get(key);
+  if (before !== undefined) return before;
+  const { shown } = await take(client.GET("/api/measure", { params: { query: { text, kind } } }));
+  if (units === writtenIn) writtenBefore.set(key, shown);
+  return shown;
 }
 
 interface MeasureProps {
@@ -157,7 +169,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
     // what was typed stays while it is being typed, until it is read, and while it is wrong
     if (typing.current || unread.current || (wrong && !empty)) return;
     let current = true;
-    written(value, kind).then(
+    written(value, kind, units).then(
       (shown) => {
         if (current && !typing.current && !unread.current) setText(shown);
       },
