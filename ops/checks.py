@@ -63,7 +63,7 @@ def _steps(arguments: list[str]) -> list[Step]:
     """What runs the house, one after the other."""
     py = str(PYTHON)
     # as many at a time as there are cores, each with a database and a server of its own
-    side_by_side = ["-n", os.environ.get("FLETCHER_TEST_WORKERS", "auto"), "--dist", "loadscope", "--durations", "12"]
+    side_by_side = ["-n", os.environ.get("FLETCHER_TEST_WORKERS", "auto"), "--dist", "loadscope", "--durations", "60"]
     if arguments == ["faults"]:
         crashes = [py, "-m", "pytest", *side_by_side, "tests/faults", "--ignore", "tests/faults/test_fuzz.py"]
         return [

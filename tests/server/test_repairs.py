@@ -372,7 +372,9 @@ def _searching(**more: Any) -> dict[str, Any]:
     return {"repair": repair(), "aim": "good", "of": "any", "wish": {}, **more}
 
 
-def test_every_way_is_tried_in_lines_and_stops_when_nobody_listens(ann: Person, file: dict[str, Any]) -> None:
+def test_every_way_is_tried_in_lines_and_stops_when_nobody_listens(
+    ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
     told = _lines(ann.post("/api/repairs/search", {"file": file, **_searching(wish={"back": 0.9})}))
     assert told[0]["kind"] == "progress"
     found = told[-1]
@@ -384,6 +386,7 @@ def test_every_way_is_tried_in_lines_and_stops_when_nobody_listens(ann: Person, 
     asked = repair(plans={"good": {"mends": best["mends"]}})
     verdict = ann.post("/api/repairs/judge", {"file": file, "repair": asked, "aim": "good"}).json()
     assert verdict["parts"][0]["back"]["low"] == pytest.approx(best["back"]["low"], rel=1e-9)
+    monkeypatch.setattr(told_in_lines, "ENDING", 0.1)
     answer = ann.post("/api/repairs/search", {"file": file, **_searching()})
     assert b"progress" in next(iter(answer.streaming_content))
     assert ann.post("/api/repairs/search", {"file": file, **_searching()}).status_code == 429

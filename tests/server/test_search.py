@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import os
 import subprocess
+import threading
 from typing import Any
 
 import pytest
@@ -44,7 +45,10 @@ def test_a_bad_wish_is_told_at_its_field(ann: Person, file: dict[str, Any]) -> N
     assert answer.json()["problems"][0]["field"] == "wish.break_g"
 
 
-def test_it_ends_when_nobody_listens_and_the_next_may_ask(ann: Person, file: dict[str, Any]) -> None:
+def test_it_ends_when_nobody_listens_and_the_next_may_ask(
+    ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("fletcher_site.api.told_in_lines.ENDING", 0.1)
     whole = question(file, vary=["spar", "place", "reach", "skin", "layers", "extent"])
     answer = ann.post("/api/search", whole)
     stream = iter(answer.streaming_content)
@@ -56,6 +60,16 @@ def test_it_ends_when_nobody_listens_and_the_next_may_ask(ann: Person, file: dic
     answer._iterator.close()  # as a server does when the asker has gone
     assert not searching()
     assert lines(ann.post("/api/search", question(file)))[-1]["kind"] == "found"
+
+
+def test_whoever_asks_anew_waits_until_the_last_one_has_ended(ann: Person, file: dict[str, Any]) -> None:
+    """Stop, and Search again at once: it takes some moments until the server sees that nobody listens any more."""
+    stopped = ann.post("/api/search", question(file, vary=["spar", "place", "reach", "skin", "layers", "extent"]))
+    assert b"progress" in next(iter(stopped.streaming_content))
+    noticed = threading.Timer(1.5, stopped._iterator.close)
+    noticed.start()
+    assert lines(ann.post("/api/search", question(file)))[-1]["kind"] == "found"
+    noticed.join()
 
 
 def test_what_cannot_be_laid_out_is_told_by_the_search_too(ann: Person, file: dict[str, Any]) -> None:

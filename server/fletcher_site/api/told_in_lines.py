@@ -36,6 +36,8 @@ _seats = threading.BoundedSemaphore(2)
 LONGEST = 300.0
 #: after so long without a word the last one is said again: only who writes notices that nobody listens, s
 SILENT = 1.0
+#: until the end of a search that was just stopped is noticed at the latest, s: whoever asks anew waits for so long
+ENDING = 5.0
 #: whoever drags meanwhile goes first, and on a busy machine the search still comes to its end (own choice)
 _NICE = 5
 
@@ -126,19 +128,19 @@ def _take_turn(patience: float) -> bool:
         _seats.release()
 
 
-def answer(module: str, asked: str, patience: float = 0.0) -> StreamingHttpResponse:
+def answer(module: str, asked: str, patience: float | None = None) -> StreamingHttpResponse:
     """Lines of JSON as a module of the core tells them; ends when the asker goes away.
 
     Parameters
     ----------
-    patience : s for which it waits for its turn; less than a request may take.
+    patience : s for which it waits for its turn, less than a request may take; `ENDING` if not given.
 
     Raises
     ------
     HttpError
         429 while another search runs here.
     """
-    if not _take_turn(patience):
+    if not _take_turn(ENDING if patience is None else patience):
         raise HttpError(429, "Somebody's search is running here already. Try again in some seconds.")
     found = StreamingHttpResponse(_Lines(module, asked), content_type="application/x-ndjson")
     # lines must go out as they come, not when a compressor has enough of them
