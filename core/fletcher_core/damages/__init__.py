@@ -68,8 +68,15 @@ def damage_kind(damage: DamageBase) -> DamageKind[Any]:
     return DAMAGE_KINDS[damage.kind]  # type: ignore[attr-defined]
 
 
-def wounds(damage: DamageBase, cares: Sequence[Care] = (), *, way: str = "", on: bool = True) -> list[Wound]:
-    """What it makes of its part, as it is or as mends have left it; `way` tells several ways to mend it apart."""
+def wounds(
+    damage: DamageBase, cares: Sequence[Care] = (), *, chord: float, way: str = "", on: bool = True
+) -> list[Wound]:
+    """What it makes of its part, as it is or as mends have left it.
+
+    Parameters
+    ----------
+    chord : of the part there, mm. way : tells several ways to mend it apart.
+    """
     kind = damage_kind(damage)
     name = kind.mended if cares else kind.called
     way = way or ("mended" if cares else "hurt")
@@ -81,10 +88,11 @@ def wounds(damage: DamageBase, cares: Sequence[Care] = (), *, way: str = "", on:
             name=name,
             called=name,
             on=on,
-            y_from_mm=effect.y_from,
-            y_to_mm=max(effect.y_to, effect.y_from + 0.5, 1.0),
+            y_from_mm=start,
+            y_to_mm=max(end, start + 0.5, 1.0),
             zones=list(effect.zones),
             hits=list(effect.hits),
         )
         for k, effect in enumerate(kind.effect(damage, cares))
+        for start, end in [effect.over(chord)]
     ]

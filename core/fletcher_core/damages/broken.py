@@ -7,7 +7,7 @@ from typing import Literal
 
 from ..kinds import Hit, Share
 from .base import DamageBase, stick
-from .kind import TAKES_UP, Care, DamageKind, Effect, at, first
+from .kind import Care, DamageKind, Effect, at, first
 
 
 class Broken(DamageBase):
@@ -23,8 +23,8 @@ def effect(damage: Broken, cares: Sequence[Care]) -> list[Effect]:
         return []
     stiff, strong = first(cares, "stick_stiff"), first(cares, "stick_strong")
     hit = Hit(sticks=(damage.piece,), stiff=stiff, strong=strong or stiff, apart=stiff is None)
-    start, end = at(damage, TAKES_UP) if stiff is None else at(damage)
-    found = [Effect(start, end, (), [hit])]
+    start, end = at(damage)
+    found = [Effect(start, end, (), [hit], takes_up=stiff is None)]
     spliced = next((c for c in cares if c.stick_stiff is not None and c.over is not None and c.stiffer > 1), None)
     if spliced is not None and spliced.over is not None:
         more = Hit(sticks=(damage.piece,), stiff=Share(times=spliced.stiffer), strong=Share(times=spliced.stiffer))

@@ -39,12 +39,21 @@ class Care:
 
 @dataclass(frozen=True)
 class Effect:
-    """What a damage is over one stretch of the part, mm."""
+    """What a damage is over one stretch of the part, mm.
+
+    `takes_up`: a stick ends there; the stretch is as much longer either way as it needs to take up its load again.
+    """
 
     y_from: float
     y_to: float
     zones: Sequence[Zone] = ()
     hits: Sequence[Hit] = ()
+    takes_up: bool = False
+
+    def over(self, chord: float) -> tuple[float, float]:
+        """Where it is on a part of so much chord."""
+        reach = TAKES_UP * chord if self.takes_up else 0.0
+        return max(self.y_from - reach, 0.0), self.y_to + reach
 
 
 @dataclass(frozen=True)
@@ -91,10 +100,11 @@ def first(cares: Sequence[Care], name: str) -> Any:
 
 #: mm either way of a place, over which a cut goes through foam (own choice)
 CUT = 0.25
-#: mm either way over which a stick that ends there takes up its load from the foam again, so that what is cut near to
-#: each other is cut at one place: about the depth of a usual section (own estimate; Saint-Venant)
-TAKES_UP = 25.0
-#: the same of film, tape and paper, which lie on the foam all over (own estimate)
+#: share of the chord, either way, over which a stick that ends there does not work yet: it takes up its load from foam
+#: that lies beside it all along the chord. 0.24 to 0.31 by plane finite elements, whatever it is made of
+#: (tests/core/repairs/test_takes_up.py)
+TAKES_UP = 0.25
+#: mm, the same of film, tape and paper, which lie on the foam all over: a sixth of the depth (the same place)
 SKIN_TAKES_UP = 5.0
 
 

@@ -51,6 +51,9 @@ class Place:
         """How many times what is usual it holds here, by own tests."""
         return self.tested.get(glue, _AS_USUAL)
 
+    def chord_at(self, at: float) -> float:
+        return self.size_at(at)[0]
+
     def around(self, at: float, reach: float) -> tuple[float, float]:
         """So far either way of a place, as far as there is of the part."""
         start, end = max(at - reach, 0.0), min(at + reach, self.tip)

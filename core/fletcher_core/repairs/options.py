@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..analysis.batch import evaluate_many, twist_of_skins
-from ..damages import Damage, damage_kind, wounds
+from ..damages import Care, Damage, damage_kind, wounds
 from ..kinds import Wound, kind_of
 from ..mends import MEND_KINDS, Aim, Mend, Place, mend_kind
 from ..model import Airframe, Scheme
@@ -145,7 +145,10 @@ class Trials:
         self._ways: dict[str, str] = {}
         self.hollow, self._by_id = place.hollow, {d.id: d for d in self.damages}
         for damage in self.damages:
-            self._add(f"{damage.id} torn", _torn(wounds(damage, way="torn")))
+            self._add(f"{damage.id} torn", _torn(self._wounds(damage, (), "torn")))
+
+    def _wounds(self, damage: Damage, cares: Sequence[Care], way: str) -> list[Wound]:
+        return wounds(damage, cares, chord=self.place.chord_at(damage.at_mm), way=way)
 
     def _add(self, key: str, pieces: Sequence[Any]) -> list[int]:
         if key not in self._of:
@@ -165,12 +168,12 @@ class Trials:
         found: list[int] = []
         for damage in self.damages:
             mends = combination.get(damage.id, ())
-            found += self._add(f"{damage.id} torn", _torn(wounds(damage, way="torn")))
+            found += self._add(f"{damage.id} torn", _torn(self._wounds(damage, (), "torn")))
             cares = cares_of(damage, mends, self.place)
             key = repr([care.__dict__ for care in cares])
             if key not in self._ways:
                 self._ways[key] = f"w{len(self._ways)}"
-            found += self._add(f"{damage.id} {key}", _whole(wounds(damage, cares, way=self._ways[key])))
+            found += self._add(f"{damage.id} {key}", _whole(self._wounds(damage, cares, self._ways[key])))
             for mend in mends:
                 pieces = laid_by(mend, damage, self.place)
                 if pieces:
