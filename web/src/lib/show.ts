@@ -131,3 +131,10 @@ export function price(value: number, money: string): string {
 export function inside(label: string): string {
   return /^[A-Z][^A-Z]/.test(label) ? label[0]!.toLowerCase() + label.slice(1) : label;
 }
+
+/** 5 376 000 000: "5.4 billion". */
+export function many(ways: number): string {
+  if (ways >= 1e9) return `${trim(ways / 1e9, 1)} billion`;
+  if (ways >= 1e6) return `${trim(ways / 1e6, 1)} million`;
+  return ways.toLocaleString("en").replace(/,/g, " ");
+}

@@ -1,5 +1,6 @@
 import type { Mend, Repair, RepairVerdict } from "../api/types";
 import { mass, minutes, signed, wait } from "../lib/show";
+import { sentence } from "../mounts/mountFields";
 import { useUnits } from "../session";
 import { useRecords } from "./useMending";
 
@@ -42,7 +43,7 @@ export function MendTable({ repair, mends, verdict, mendId, setMendId, onOut }: 
                     onClick={() => setMendId(m.id === mendId ? null : m.id)}
                   >
                     <span className="text-[16px] font-medium">
-                      {nth}: {t?.label ?? m.kind.replace(/_/g, " ")}
+                      {nth}: {t?.label ?? sentence(m.kind.replace(/_/g, " "))}
                     </span>
                     <span className="block text-[14px] leading-4.5 text-pencil">
                       {t?.what}
@@ -51,7 +52,7 @@ export function MendTable({ repair, mends, verdict, mendId, setMendId, onOut }: 
                   </button>
                 </th>
                 <td className="px-1 py-1.5 text-right whitespace-nowrap">{t?.buys != null && `${signed(-100 * t.buys, 0)} %`}</td>
-                <td className="px-1 py-1.5 text-right whitespace-nowrap">{t && mass(t.grams, units)}</td>
+                <td className="px-1 py-1.5 text-right whitespace-nowrap">{t ? mass(t.grams, units) : "…"}</td>
                 <td className="px-1 py-1.5 text-right whitespace-nowrap">
                   {t && minutes(t.minutes.value)}
                   <span className="block text-[14px] text-pencil">{t?.waits_min ? `+ ${wait(t.waits_min)}` : ""}</span>

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 
 import type { Aim, AirframeFile, FoundMends, Mend, MendPoint, MendWish, Repair } from "../api/types";
-import { trim } from "../lib/show";
+import { many } from "../lib/show";
 import { useJob } from "../ui/useJob";
 import { useLatestState } from "../lib/useLatestState";
 import { useUnits } from "../session";
@@ -177,10 +177,3 @@ function Search({ file, repair, aim, of, damage, onTake }: Props) {
 }
 
 const STAGE = ["Each damage by itself…", "What is left, together…", "The best by the full model…"];
-
-/** 5 376 000 000: "5.4 billion". */
-function many(ways: number): string {
-  if (ways >= 1e9) return `${trim(ways / 1e9, 1)} billion`;
-  if (ways >= 1e6) return `${trim(ways / 1e6, 1)} million`;
-  return ways.toLocaleString("en").replace(/,/g, " ");
-}

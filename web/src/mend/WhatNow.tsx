@@ -1,6 +1,7 @@
 import { useState } from "react";
 
 import type { Aim, AirframeFile, Catalogue, Damage, Mend, Planned, Repair, RepairVerdict } from "../api/types";
+import { many } from "../lib/show";
 import { useKept } from "../lib/useKept";
 import { ChoiceField, MeasureField } from "../ui/fields";
 import { ProgressBar } from "../ui/ProgressBar";
@@ -49,7 +50,8 @@ export function WhatNow({ shown, file, doc, catalogue, verdict, query, damage }:
   const lay = (taken: Mend[]) =>
     edit((r) => {
       const there = taken.filter((m) => r.damages.some((d) => d.id === m.of));
-      return { ...r, plans: { ...r.plans, [aim]: { mends: freshIds(there, { ...r, plans: { ...r.plans, [aim]: { mends: [] } } }) } } };
+      // with names that nothing had before: what is told of those that go is not told of these
+      return { ...r, plans: { ...r.plans, [aim]: { mends: freshIds(there, r) } } };
     });
 
   const job = useJob<Planned>({
@@ -138,7 +140,7 @@ export function WhatNow({ shown, file, doc, catalogue, verdict, query, damage }:
               {planned.says}{" "}
               {planned.ways > 0 && (
                 <span className="text-pencil">
-                  {planned.tried} tried, of {planned.ways} ways.
+                  {planned.tried} tried, of {many(planned.ways)} ways.
                 </span>
               )}{" "}
               {planned.without.join(" ")}
