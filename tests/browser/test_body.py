@@ -237,7 +237,7 @@ def test_a_search_over_booms_lays_another_one(demo: Page) -> None:
     page.get_by_label("Tip bends at most").fill("12 mm")
     page.get_by_role("button", name="Search", exact=True).click()
     winner = page.get_by_test_id("winner")
-    expect(winner).to_contain_text("It is the lightest of", timeout=120_000)
+    expect(winner).to_contain_text("It is the lightest of", timeout=240_000)
     expect(winner).to_contain_text("described otherwise for it")
     winner.get_by_role("button", name="Lay it on the bench").click()
     saved(page)

@@ -68,7 +68,7 @@ def test_search_from_the_shelf_and_lay_the_winner_on_the_bench(demo: Page) -> No
     demo.get_by_label("only from the stock shelf").check()
     demo.get_by_role("button", name="Search", exact=True).click()
     winner = demo.get_by_test_id("winner")
-    expect(winner).to_contain_text("It is the lightest of", timeout=300_000)
+    expect(winner).to_contain_text("It is the lightest of", timeout=240_000)
     said = winner.inner_text()
     grams = float(re.search(r"^([\d.]+) g, holds", said, re.M)[1])  # type: ignore[index]
     demo.get_by_text("The fronts as a table").click()
