@@ -9,6 +9,7 @@ from __future__ import annotations
 import argparse
 import datetime
 import gzip
+import itertools
 import json
 import os
 import statistics
@@ -71,6 +72,7 @@ def core() -> list[Row]:
         _paced("10 000 scheme variants of one wing", "s", None, bench_core.variants),
         _paced("five damages sound, broken, mended", "ms", None, partial(bench_core.judging_mends, apart=False)),
         _paced("the same with what each mend gives", "ms", None, bench_core.judging_mends),
+        _paced("the same once one mend of one half was changed", "ms", None, bench_core.judging_a_change),
         _paced("their plan for today", "s", None, partial(bench_core.planning_mends, "today")),
         _paced("their plan for good", "s", None, partial(bench_core.planning_mends, "good")),
     ]
@@ -132,8 +134,15 @@ def http(number: int) -> list[Row]:
     def asked(path: str, what: bytes) -> Callable[[], float]:
         return lambda: median_ms(lambda: visitor.ask("POST", path, what), 40)
 
+    counted = itertools.count(1)
+
+    def anew() -> None:
+        """What nobody has asked before: an answer that was told is told again."""
+        visitor.ask("POST", "/api/evaluate", json.dumps({**question, "station_mm": 0.01 * next(counted)}).encode())
+
     return [
-        _paced("HTTP answer", "ms", None, asked("/api/evaluate", body)),
+        _paced("HTTP answer", "ms", None, lambda: median_ms(anew, 40)),
+        _paced("HTTP answer that was told before", "ms", None, asked("/api/evaluate", body)),
         _paced("HTTP answer while something is dragged", "ms", 1.5, asked("/api/evaluate", moving)),
         _paced("HTTP answer of a moving station line", "ms", None, asked("/api/slice", body)),
     ]
@@ -221,6 +230,8 @@ def crowd_with_searches(number: int) -> list[Row]:
 
 
 EVALUATIONS = 2000
+#: more than all workers remember
+REMEMBERED = 400
 
 
 def _memory_mb(process: subprocess.Popen[bytes]) -> float:
@@ -248,7 +259,11 @@ def memory(number: int, process: subprocess.Popen[bytes]) -> list[Row]:
     early = _memory_mb(process)
     evaluate(EVALUATIONS - EVALUATIONS // 10)
     late = _memory_mb(process)
+    for k in range(REMEMBERED):
+        visitor.ask("POST", "/api/evaluate", json.dumps({**question, "station_mm": 1.0 + 0.01 * k}).encode())
+    full = _memory_mb(process)
     return [
+        Row(f"memory of the server after {REMEMBERED} answers at rest, which it remembers", full, "MB"),
         Row(f"memory of the server after {EVALUATIONS // 10} evaluations", early, "MB"),
         Row(f"memory of the server after {EVALUATIONS} evaluations", late, "MB"),
         Row("growth of memory over them", late / early, "times its early"),

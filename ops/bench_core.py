@@ -25,7 +25,7 @@ from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.mends import Aim
-from fletcher_core.model import AirframeFile, FlatPlate, Joint, NacaAerofoil, Scheme
+from fletcher_core.model import AirframeFile, FlatPlate, Joint, MendPlan, NacaAerofoil, Scheme
 from fletcher_core.reference import evaluate_case
 from fletcher_core.repairs import judge_repair, plan_mends
 from fletcher_core.verdicts import evaluate, evaluate_many
@@ -89,9 +89,32 @@ HURT = "sanderling"
 
 def judging_mends(apart: bool = True) -> float:
     """Sound, broken, mended of all that is hurt, ms; `apart`: and what would be missing without each mend."""
-    file = demo(HURT)
+    file, told = demo(HURT), itertools.count(1)
     schemes = [file.shown(name) for name in file.airframe.parts.there()]
-    return median_ms(lambda: judge_repair(file.airframe, schemes, file.repairs[0], apart=apart), 3)
+
+    def anew() -> None:
+        """Of an aircraft that was not asked about before: what was told is told again."""
+        airframe = file.airframe.model_copy(update={"promise_g": file.airframe.promise_g + 1e-6 * next(told)})
+        judge_repair(airframe, schemes, file.repairs[0], apart=apart)
+
+    return median_ms(anew, 3)
+
+
+def judging_a_change() -> float:
+    """The same once one mend of one half was changed, ms."""
+    file, told = demo(HURT), itertools.count(1)
+    schemes = [file.shown(name) for name in file.airframe.parts.there()]
+    repair = file.repairs[0]
+    judge_repair(file.airframe, schemes, repair)
+    mends = repair.plans.of(repair.doing).mends
+
+    def change() -> None:
+        first = mends[0].model_copy(update={"note": f"changed {next(told)}"})
+        plan = MendPlan(mends=[first, *mends[1:]])
+        plans = repair.plans.model_copy(update={repair.doing: plan})
+        judge_repair(file.airframe, schemes, repair.model_copy(update={"plans": plans}))
+
+    return median_ms(change, 3)
 
 
 def planning_mends(aim: Aim) -> float:
