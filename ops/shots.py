@@ -76,6 +76,7 @@ def take(page: Page) -> None:
     _bench(page, "Sanderling")
     _shoot(page, "bench")
     page.get_by_role("button", name="Why: First sign").click()
+    page.get_by_role("heading", name=re.compile("^Why it gives way")).wait_for()
     _shoot(page, "working")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Compare", exact=True).click()
