@@ -254,7 +254,7 @@ PARTS = {
     "sections: sums and stiffness": ("solve.py", "sections_of"),
     "laying out": ("evaluation.py", "laid_out"),
     "the drawn builds": ("evaluation.py", "draw_samples"),
-    "words and tables of the verdict": ("verdicts.py", "_verdict"),
+    "words and tables of the verdict": ("verdicts.py", "verdict_of"),
 }
 
 
