@@ -69,13 +69,13 @@ def damage_kind(damage: DamageBase) -> DamageKind[Any]:
 
 
 def wounds(
-    damage: DamageBase, cares: Sequence[Care] = (), *, chord: float, way: str = "", on: bool = True
+    damage: DamageBase, cares: Sequence[Care] = (), *, beside: float, way: str = "", on: bool = True
 ) -> list[Wound]:
     """What it makes of its part, as it is or as mends have left it.
 
     Parameters
     ----------
-    chord : of the part there, mm. way : tells several ways to mend it apart.
+    beside : mm of what a stick takes up its load from there. way : tells several ways to mend it apart.
     """
     kind = damage_kind(damage)
     name = kind.mended if cares else kind.called
@@ -94,5 +94,5 @@ def wounds(
             hits=list(effect.hits),
         )
         for k, effect in enumerate(kind.effect(damage, cares))
-        for start, end in [effect.over(chord)]
+        for start, end in [effect.over(beside)]
     ]

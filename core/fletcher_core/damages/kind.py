@@ -50,9 +50,9 @@ class Effect:
     hits: Sequence[Hit] = ()
     takes_up: bool = False
 
-    def over(self, chord: float) -> tuple[float, float]:
-        """Where it is on a part of so much chord."""
-        reach = TAKES_UP * chord if self.takes_up else 0.0
+    def over(self, beside: float) -> tuple[float, float]:
+        """Where it is, with so much (mm) for a stick to take up its load from."""
+        reach = TAKES_UP * beside if self.takes_up else 0.0
         return max(self.y_from - reach, 0.0), self.y_to + reach
 
 
@@ -100,9 +100,9 @@ def first(cares: Sequence[Care], name: str) -> Any:
 
 #: mm either way of a place, over which a cut goes through foam (own choice)
 CUT = 0.25
-#: share of the chord, either way, over which a stick that ends there does not work yet: it takes up its load from foam
-#: that lies beside it all along the chord. 0.24 to 0.31 by plane finite elements, whatever it is made of
-#: (tests/core/repairs/test_takes_up.py)
+#: share of the chord (of sheets round air: of half the girth), either way, over which a stick that ends there does not
+#: work yet: it takes up its load from what lies beside it. 0.24 to 0.31 by plane finite elements, whatever it is made
+#: of (tests/core/repairs/test_takes_up.py)
 TAKES_UP = 0.25
 #: mm, the same of film, tape and paper, which lie on the foam all over: a sixth of the depth (the same place)
 SKIN_TAKES_UP = 5.0

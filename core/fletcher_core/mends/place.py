@@ -51,8 +51,11 @@ class Place:
         """How many times what is usual it holds here, by own tests."""
         return self.tested.get(glue, _AS_USUAL)
 
-    def chord_at(self, at: float) -> float:
-        return self.size_at(at)[0]
+    def beside(self, at: float) -> float:
+        """mm of what a stick can take up its load from: foam all along the chord; of sheets round air half the girth,
+        since bending pulls the one half and presses the other."""
+        chord, depth = self.size_at(at)
+        return chord + depth if self.hollow else chord
 
     def around(self, at: float, reach: float) -> tuple[float, float]:
         """So far either way of a place, as far as there is of the part."""

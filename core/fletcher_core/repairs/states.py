@@ -84,11 +84,11 @@ def hurt(damages: Sequence[Damage], mends: Sequence[Mend], place: Place) -> Hurt
     by_id = {d.id: d for d in damages}
     for damage in damages:
         cares = cares_of(damage, mends, place)
-        chord = place.chord_at(damage.at_mm)
-        bare = wounds(damage, chord=chord)
+        beside = place.beside(damage.at_mm)
+        bare = wounds(damage, beside=beside)
         add(bare, frozenset({"broken"} if cares else {"broken", "mended"}), damage.id)
         if cares:
-            add(wounds(damage, cares, chord=chord), frozenset({"mended"}), damage.id)
+            add(wounds(damage, cares, beside=beside), frozenset({"mended"}), damage.id)
     for mend in mends:
         if mend.of in by_id:
             add(laid_by(mend, by_id[mend.of], place), frozenset({"mended"}), mend.id)
@@ -138,7 +138,7 @@ def _place_problems(damage: Damage, where: tuple[str | int, ...], place: Place) 
 
 def _overlaps(damages: Sequence[tuple[int, Damage]]) -> Iterator[Problem]:
     """Two that take the same foam: it can be hurt once."""
-    zones = [(k, d, [(w.y_from_mm, w.y_to_mm, z) for w in wounds(d, chord=0.0) for z in w.zones]) for k, d in damages]
+    zones = [(k, d, [(w.y_from_mm, w.y_to_mm, z) for w in wounds(d, beside=0.0) for z in w.zones]) for k, d in damages]
     for n, (k, _, own) in enumerate(zones):
         for _, other, theirs in zones[:n]:
             if any(

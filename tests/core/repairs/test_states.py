@@ -65,7 +65,7 @@ def test_nothing_hurt_is_sound_to_the_last_digit() -> None:
         damage("crushed", strain=0.0), damage("missing", long_mm=0.0), damage("wrinkle", deep_mm=0.0),
         damage("joint_sprung", 0.0, share=0.0), damage("hinge_torn"), damage("set"), damage("gear", on="wing"),
     ]  # fmt: skip
-    assert all(wounds(d, chord=200.0) == [] for d in nothing)
+    assert all(wounds(d, beside=200.0) == [] for d in nothing)
     found = states(PLATE, TUBE, nothing)
     for name in ("broken", "mended"):
         a, b = found["sound"].solved, found[name].solved  # type: ignore[index]

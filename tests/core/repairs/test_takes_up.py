@@ -16,7 +16,7 @@ from scipy.sparse.linalg import spsolve
 from skfem import Basis, BilinearForm, ElementQuad1, ElementVector, MeshQuad
 from skfem.helpers import ddot, sym_grad, trace
 
-from tests.core.repairs.made import damage
+from tests.core.repairs.made import aircraft, damage, place
 
 Array = NDArray[np.float64]
 
@@ -92,7 +92,7 @@ def test_it_goes_with_the_chord() -> None:
     assert twice == pytest.approx(2 * one, rel=0.02)
     broken = damage("broken", 300.0, piece="rod")
     for chord in (100.0, 200.0):
-        (wound,) = wounds(broken, chord=chord)
+        (wound,) = wounds(broken, beside=chord)
         assert wound.y_to_mm - 300.0 == pytest.approx(TAKES_UP * chord, abs=0.5)
 
 
@@ -101,3 +101,12 @@ def test_torn_skins_against_finite_elements(EA: float) -> None:
     """Seen from the side: skins over all of both faces, bent."""
     found = Sheet(120.0, 30.0, 150.0, 4.0, EA, (0.0, 30.0), cells=30).lost(pull=False)
     assert 0.5 * SKIN_TAKES_UP < found < 1.2 * SKIN_TAKES_UP
+
+
+def test_in_a_box_it_is_half_the_girth() -> None:
+    """Bent, the one half of it is pulled and the other pressed: a sheet as wide as that half."""
+    file = aircraft("sanderling")
+    body, wing = (place(file.airframe, file.shown(part)) for part in ("body", "wing"))  # type: ignore[arg-type]
+    assert body.hollow
+    assert body.beside(300.0) == pytest.approx(sum(body.size_at(300.0)))
+    assert wing.beside(300.0) == pytest.approx(wing.size_at(300.0)[0])
