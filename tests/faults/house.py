@@ -155,8 +155,8 @@ class Visitor:
         self.token = self.ask("GET", "/api/session")[1]["csrf"]
         self.token = self.ask("POST", "/api/session/demo")[1]["csrf"]
 
-    def ask(self, method: str, path: str, body: Any = None) -> tuple[int, Any]:
-        connection = http.client.HTTPConnection("127.0.0.1", self.house.port, timeout=20)
+    def ask(self, method: str, path: str, body: Any = None, patience: float = 20) -> tuple[int, Any]:
+        connection = http.client.HTTPConnection("127.0.0.1", self.house.port, timeout=patience)
         headers = {
             "Cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items()), "X-CSRFToken": self.token,
             "Content-Type": "application/json",

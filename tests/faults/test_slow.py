@@ -48,11 +48,11 @@ def test_many_who_stop_half_way(house: House, lines: list[socket.socket], head: 
         line.sendall(head)
     time.sleep(1.0)
     answered_within(house, 30)
-    assert visitor.ask("GET", "/api/airframes")[0] == 200
+    # by chance one worker has taken them all: then it is three rounds of six seconds until it is its turn
+    assert visitor.ask("GET", "/api/airframes", patience=45)[0] == 200
     assert set(house.workers()) == workers  # nobody else's request was torn off for it
 
 
-@pytest.mark.slow
 def test_many_who_send_a_byte_now_and_then(house: House, lines: list[socket.socket]) -> None:
     ending = threading.Event()
 
