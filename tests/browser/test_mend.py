@@ -203,6 +203,25 @@ def test_what_cannot_be_is_said_where_it_was_typed(demo: Page) -> None:
     sent(page)
 
 
+def test_a_twisted_wing_is_trimmed_out_or_drawn_straight(demo: Page) -> None:
+    page = demo
+    begin(page, "Plover")
+    hurt(page, 0.3, 0.5, "Bent or twisted")
+    chosen = page.get_by_test_id("chosen-damage")
+    chosen.get_by_label("Bent by").fill("0")
+    chosen.get_by_label("Twisted by").fill("1.5")
+    step(page, "2 What now")
+    trim = page.get_by_test_id("trim")
+    expect(trim).to_contain_text("of aileron")
+    expect(page.get_by_test_id("go").first).to_contain_text("flex it and listen")
+    chosen.get_by_label("Twisted by").fill("9")
+    expect(trim).to_contain_text("draw it straight first")
+    expect(page.get_by_test_id("go").first).to_contain_text("too much to give away")
+    page.get_by_test_id("mend-offers").get_by_role("button", name="draw it straight").click()
+    expect(trim).to_contain_text("trim it out")
+    sent(page)
+
+
 @pytest.mark.parametrize("wide", [390])
 def test_at_the_field_without_a_net_and_back(demo: Page, tmp_path: Path, wide: int) -> None:
     page = demo

@@ -69,6 +69,7 @@ class DamageKind(Generic[D]):
     on : parts on which it can be. of_stick : it is of a stick of the scheme. hollow, filled : in what sections.
     grounds : one that is not mended keeps the aircraft on the ground, whatever the figures say.
     mark : how it is drawn: a "line" across, a "patch" over a stretch, a "stick", a "spot".
+    leaves : degrees by which what lies beyond it is (bent, twisted); None: it stands as it did.
     """
 
     model: type[D]
@@ -82,6 +83,7 @@ class DamageKind(Generic[D]):
     of_stick: bool = False
     grounds: bool = False
     mark: str = "line"
+    leaves: Callable[[D], tuple[float, float]] | None = None
 
     @property
     def kind(self) -> str:

@@ -33,8 +33,8 @@ class Bent(DamageBase):
     """A part that has taken a set."""
 
     kind: Literal["set"] = "set"
-    bent_deg: float = measure("bent by", "angle", -45.0, 45.0, 2.0)
-    twisted_deg: float = measure("twisted by", "angle", -45.0, 45.0, 0.0)
+    bent_deg: float = measure("bent by, up is +", "angle", -45.0, 45.0, 2.0)
+    twisted_deg: float = measure("twisted by, nose up is +", "angle", -45.0, 45.0, 0.0)
 
 
 class GearHurt(DamageBase):
@@ -96,6 +96,7 @@ SET = DamageKind(
     grounds=True,
     mark="spot",
     check="What has taken a set has broken something inside: flex it and listen.",
+    leaves=lambda damage: (damage.bent_deg, damage.twisted_deg),
 )
 GEAR = DamageKind(
     model=GearHurt,

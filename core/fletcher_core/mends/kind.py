@@ -68,6 +68,7 @@ class MendKind(Generic[M]):
     adds : pieces that it lays in. grams : g on the one part beyond those. minutes : of hand work, [low, typical, high].
     glues : that it waits for. needs : what it takes from the shelf beyond its pieces' own.
     steps : what to do. looks : 0, a lump, to 1, not to be seen. tries : sizes that a search tries, the usual one first.
+    draws : figure of the share of a set that stays out, of `mending.toml`; None: a set stays.
     aims : plans that it is for. cautions : where its work can hurt, names of the catalogue's hazards or sentences.
     """
 
@@ -88,6 +89,7 @@ class MendKind(Generic[M]):
     needs: Callable[[M, D, Place], list[Need]] = nothing
     facts: Callable[[M, D, Place], list[Fact]] = nothing
     problems: Callable[[M, D, Place], Iterator[Problem]] = no_problems
+    draws: str | None = None
     looks: float = 0.5
     aims: frozenset[Aim] = _ALL
     cautions: tuple[str, ...] = field(default=())

@@ -15,6 +15,8 @@ from .stuff import volume
 
 #: g/cm3 of light filler, set (own estimate: micro-balloons in water-based binder)
 _FILLER = 0.35
+#: figure of the share of a set that stays out
+_DRAWN = "straightened"
 #: °C at which bead foam of each family starts to shrink (own estimates, on the safe side)
 _HOT = {"eps": 75.0, "xps": 75.0, "epp": 110.0, "epo": 95.0, "pp": 110.0}
 
@@ -97,7 +99,7 @@ HEAT = MendKind(
 
 
 def _left(mend: Straighten, damage: Any, place: Place) -> list[Fact]:
-    out = catalogue().mending["straightened"].factor
+    out = catalogue().mending[_DRAWN].factor
     size = max(abs(damage.bent_deg), abs(damage.twisted_deg))
     return [
         Fact(
@@ -121,6 +123,7 @@ STRAIGHTEN = MendKind(
     minutes=lambda m, d, p: so_long(8, 14, 28),
     problems=_too_hot,
     facts=_left,
+    draws=_DRAWN,
     steps=lambda m, d, p: [
         "Warm both faces over a hand's breadth.",
         "Bend it past straight by a third, hold it in a jig until it is cold.",

@@ -43,9 +43,11 @@ from .told import (
     MendTold,
     RepairVerdict,
     StateFigures,
+    TrimTold,
     Worth,
     part_label,
 )
+from .trim import trims
 
 Array = NDArray[np.float64]
 
@@ -226,6 +228,8 @@ def _part(
         if mends
         else f"{100 * left.value:.0f} % of the strength is left ({100 * left.low:.0f} to {100 * left.high:.0f})"
     )
+    if not any(damage_kind(d).effect(d, ()) for d in damages):
+        says = "what is hurt here changes none of these figures: look it over by hand"
     part = MendedPart(
         part=scheme.part,
         side=side,
@@ -394,10 +398,19 @@ def _gently(n: float) -> str:
     return "no loops, wide turns" if n < 4 else "no hard pulls"
 
 
+def _answered(damage: DamageTold, trim: Sequence[TrimTold]) -> list[str]:
+    return [t.says for t in trim if damage.id in t.of]
+
+
+def _label_of(trim: TrimTold, damages: Sequence[DamageTold]) -> str:
+    return next(f"{d.label}, {d.where}" for d in damages if d.id in trim.of)
+
+
 def _verdict(
     airframe: Airframe,
     parts: Sequence[MendedPart],
     damages: Sequence[DamageTold],
+    trim: Sequence[TrimTold],
     ready: float,
     limit: float | None,
     grams: float,
@@ -405,8 +418,12 @@ def _verdict(
 ) -> tuple[Go, str, list[str], float, float | None, float | None]:
     """(whether, the sentence, why, share of what is asked, G, m/s)."""
     share = min((p.mended.unlucky for p in parts), default=1.0)
-    open_ = [d for d in damages if d.grounds and not d.seen_to]
+    much = {i for t in trim if t.much for i in t.of}
+    # what is trimmed out may fly as it is
+    trimmed = {i for t in trim for i in t.of} - much
+    open_ = [d for d in damages if d.grounds and not d.seen_to and d.id not in trimmed]
     why = [f"{d.label}, {d.where}: not seen to yet." for d in open_]
+    why += [f"{_label_of(t, damages)}: {t.says}" for t in trim if t.much]
     if limit is not None and ready > limit:
         why.append(f"It takes {ready:.0f} minutes with the glue's waiting, and there are {limit:.0f}.")
     n, v = speed_for(airframe, min(share, 1.0), max(grams, airframe.promise_g))
@@ -416,7 +433,13 @@ def _verdict(
             f"The {weakest.label} would bear {100 * share:.0f} % of what is asked of it in {weakest.case}, in the "
             f"unlucky one of ten: {weakest.mended.how}."
         )
-    left = [f"{d.label}, {d.where}: left as it is." for d in damages if not d.seen_to and not d.grounds]
+    left = [
+        " ".join(
+            [f"{d.label}, {d.where}: left as it is.", *_answered(d, trim), *([d.check] if d.id in trimmed else [])]
+        )
+        for d in damages
+        if not d.seen_to and (not d.grounds or d.id in trimmed)
+    ]
     if why:
         return "no", "Not today." if limit is not None else "Not as it is.", why, share, None, None
     if share >= 1 or weakest is None:
@@ -426,7 +449,10 @@ def _verdict(
     own = weakest.sound.unlucky
     said = f"Good for {n:.1f} G: {_gently(n)}, below {show(v, 'speed', system)}, land on grass."
     if own < 1 and share > FOR_GOOD * own:
-        said = f"As good as it was before, which was good for {min(own, 1) * airframe.flight.load_factor:.1f} G."
+        before = f"which was good for {min(own, 1) * airframe.flight.load_factor:.1f} G"
+        said = f"As strong as it was before, {before}, but not all of it is seen to: gently."
+        if not left:
+            said = f"As good as it was before, {before}."
         return ("gently" if left else "go"), said, left, share, n, v
     return "gently", said, left, share, n, v
 
@@ -522,12 +548,13 @@ def judge_repair(
     by_id = {d.id: d for d in repair.damages}
     place_by_id = {d.id: places[key] for key in there for d in _on(repair.damages, *key)}
     told = [mend_told(m, by_id[m.of], place_by_id[m.of], system, each.get(m.id)) for m in mends]
+    trim = trims(airframe, repair.damages, mends)
     damages = [damage_told(d, mends, system, airframe.part(d.on).copies) for d in repair.damages]
     hands = total([t.minutes for t in told]) if told else Estimate(value=0.0, low=0.0, high=0.0)
     wait, slowest = max(((t.waits_min, t.slowest) for t in told), default=(0.0, ""))
     ready = hands.value + wait
     limit = repair.limit_min if aim == "today" else None
-    go, sentence, why, share, n, v = _verdict(airframe, parts, damages, ready, limit, total_g, system)
+    go, sentence, why, share, n, v = _verdict(airframe, parts, damages, trim, ready, limit, total_g, system)
     worth = []
     for part in parts:
         ids = {d.id for d in _on(repair.damages, part.part, part.side)}
@@ -545,6 +572,7 @@ def judge_repair(
         parts=parts,
         damages=damages,
         mends=told,
+        trim=trim,
         hands_min=hands,
         waits_min=wait,
         slowest=slowest,

@@ -133,6 +133,21 @@ class DamageTold(BaseModel):
     mends: list[str]
 
 
+class TrimTold(BaseModel):
+    """What a set takes of a surface to fly straight. `surface` None: nothing there trims it out; `leans_deg`: then it
+    leans by so much more in every 10 m of flight. `much`: more than may be given away."""
+
+    of: list[str]
+    part: On
+    surface: str | None
+    needs_deg: Estimate | None
+    throw_deg: float | None
+    leans_deg: float | None
+    much: bool
+    says: str
+    rests_on: str
+
+
 class Worth(BaseModel):
     """Mending against a new part. `price` None: no price of what is needed is known."""
 
@@ -159,6 +174,7 @@ class RepairVerdict(BaseModel):
     parts: list[MendedPart]
     damages: list[DamageTold]
     mends: list[MendTold]
+    trim: list[TrimTold]
     hands_min: Estimate
     waits_min: float
     slowest: str

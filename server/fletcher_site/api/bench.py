@@ -71,6 +71,7 @@ from ninja import Router
 from pydantic import BaseModel
 
 from ..workshop import answers
+from .as_json import as_json
 from .request_context import signed_in, units
 from .shapes import (
     AerofoilText,
@@ -214,11 +215,6 @@ def body_outline(request: HttpRequest, drawing: OutlineDrawing) -> list[BodyStat
     return read_body_outline(drawing.side, drawing.above, drawing.length_mm, drawing.roundness)
 
 
-def _json(told: str) -> HttpResponse:
-    """A validated answer: writing it once more through the router would double the time."""
-    return HttpResponse(told, content_type="application/json")
-
-
 @router.post("/evaluate", response={200: Verdict, 422: Problems}, operation_id="evaluate")
 def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The verdict on an airframe and a scheme, saved or not."""
@@ -231,15 +227,15 @@ def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpRespons
         )  # fmt: skip
 
     if rests:
-        return _json(answers.told(("verdict", asked, system), verdict))
+        return as_json(answers.told(("verdict", asked, system), verdict))
     with answers.one_at_a_time:
-        return _json(verdict().model_dump_json())
+        return as_json(verdict())
 
 
 @router.post("/stand", response={200: Stand, 422: Problems}, operation_id="stand")
 def stand_of(request: HttpRequest, stand_question: StandQuestion) -> HttpResponse:
     """The whole aircraft in three views, a line for each part, its weight against the promise; saved or not."""
-    return _json(answers.stand_json(stand_question.file, units(request)))
+    return as_json(answers.stand_json(stand_question.file, units(request)))
 
 
 @router.post("/balance", response={200: Balance, 422: Problems}, operation_id="balance")
@@ -248,7 +244,7 @@ def balance(request: HttpRequest, balance_question: BalanceQuestion) -> HttpResp
     file, weighed, system = balance_question.file, balance_question.weighed, units(request)
     shown = [file.shown(name) for name in file.airframe.parts.there()]
     about = ("balance", file.airframe, shown, system, weighed)
-    return _json(answers.told(about, lambda: balance_of(file.airframe, shown, system, weighed)))
+    return as_json(answers.told(about, lambda: balance_of(file.airframe, shown, system, weighed)))
 
 
 @router.post("/gear/read", response={200: Gear, 422: Problems}, operation_id="read_gear")
@@ -270,14 +266,14 @@ def why_figure(request: HttpRequest, question: Question) -> HttpResponse:
         question.airframe, question.scheme, question.figure, system=units(request), y_mm=question.station_mm,
         others=question.others,
     )  # fmt: skip
-    return HttpResponse(told.model_dump_json(), content_type="application/json")
+    return as_json(told)
 
 
 @router.post("/slice", response={200: Slice, 422: Problems}, operation_id="slice")
 def slice_at(request: HttpRequest, evaluation: Evaluation) -> HttpResponse:
     """The section at a station line that moves."""
     section = section_at(evaluation.airframe, evaluation.scheme, evaluation.station_mm or 0.0)
-    return HttpResponse(section.model_dump_json(), content_type="application/json")
+    return as_json(section)
 
 
 @router.post("/offers", response={200: list[Offered], 422: Problems}, operation_id="offers")

@@ -18,6 +18,7 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from ..workshop import answers
+from .as_json import as_json
 from .request_context import signed_in, units
 from .shapes import Problems
 
@@ -51,7 +52,7 @@ def mounts(request: HttpRequest, mounts_question: MountsQuestion) -> HttpRespons
     """Everything that holds gear and parts, with every way in which it gives way; and what may be added."""
     airframe, shown, system = mounts_question.file.airframe, mounts_question.shown, units(request)
     told = answers.told(("mounts", airframe, shown, system), lambda: judge_mounts(airframe, shown, system))
-    return HttpResponse(told, content_type="application/json")
+    return as_json(told)
 
 
 @router.post("/start/mount", response={200: MountStart, 422: Problems}, operation_id="start_mount")
@@ -64,4 +65,4 @@ def start_a_mount(request: HttpRequest, mount_wish: MountWish) -> MountStart:
 def why_a_mount(request: HttpRequest, mount_figure: MountFigure) -> HttpResponse:
     """The working of one way in which a mount gives way."""
     told = why_mount(mount_figure.file.airframe, mount_figure.shown, mount_figure.figure)
-    return HttpResponse(working_in(told, units(request)).model_dump_json(), content_type="application/json")
+    return as_json(working_in(told, units(request)))

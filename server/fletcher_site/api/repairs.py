@@ -47,6 +47,7 @@ from ..workshop import answers, mending, pictures, quota, reading, removal, shel
 from ..workshop.models import Airframe, RepairPicture, Workshop
 from ..workshop.models import LifeEntry as EntryRow
 from ..workshop.models import Repair as Row
+from .as_json import as_json
 from .ids import Id
 from .request_context import membership, person, signed_in, units
 from .shapes import Problems, UnreadableOut
@@ -193,10 +194,6 @@ def tests_of(shop: Workshop) -> list[BondTest]:
 def items_of(shop: Workshop, of: Stock = "any") -> list[ShelfItem]:
     found = (shelf.item_of(row) for row in shelf.items(shop))
     return [item for item in found if item.count and (of != "box" or item.in_box)]
-
-
-def _json(told: BaseModel) -> HttpResponse:
-    return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
 @kept.get("/{int:airframe_id}/repairs", response={200: RepairsOut, 404: Problems}, operation_id="list_repairs")
@@ -404,7 +401,7 @@ def judge(request: HttpRequest, verdict_question: VerdictQuestion) -> HttpRespon
         items = items_of(shop)
         prices = prices_of(airframe, schemes, repair, aim, items)
         told = judge_repair(airframe, schemes, repair, aim, units(request), tests_of(shop), prices)
-    return _json(told)
+    return as_json(told)
 
 
 @router.post("/repairs/ways", response={200: Alternatives, 422: Problems}, operation_id="ways_to_mend")
@@ -430,7 +427,7 @@ def ways(request: HttpRequest, ways_question: WaysQuestion) -> HttpResponse:
             items=items_of(shop, asked.of),
             only_box=asked.of != "any",
         )
-    return _json(told)
+    return as_json(told)
 
 
 @router.get("/repairs/records", response=list[MendRecord], operation_id="mend_records")

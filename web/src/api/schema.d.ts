@@ -7841,6 +7841,8 @@ export interface components {
             share: number;
             /** Slowest */
             slowest: string;
+            /** Trim */
+            trim: components["schemas"]["TrimTold"][];
             /** Waits Min */
             waits_min: number;
             /** Why */
@@ -10035,6 +10037,33 @@ export interface components {
              * @enum {string}
              */
             sure: "seen" | "felt" | "guessed";
+        };
+        /**
+         * TrimTold
+         * @description What a set takes of a surface to fly straight. `surface` None: nothing there trims it out; `leans_deg`: then it
+         *     leans by so much more in every 10 m of flight. `much`: more than may be given away.
+         */
+        TrimTold: {
+            /** Leans Deg */
+            leans_deg: number | null;
+            /** Much */
+            much: boolean;
+            needs_deg: components["schemas"]["Estimate"] | null;
+            /** Of */
+            of: string[];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wing" | "tailplane" | "fin" | "body";
+            /** Rests On */
+            rests_on: string;
+            /** Says */
+            says: string;
+            /** Surface */
+            surface: string | null;
+            /** Throw Deg */
+            throw_deg: number | null;
         };
         /**
          * Tube

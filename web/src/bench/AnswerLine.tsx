@@ -4,7 +4,7 @@ import type { Estimate, Unit, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { StrengthLine } from "../drawing/StrengthLine";
 import { PARTS } from "../lib/parts";
-import { factor, length, mass, rough, STATE_WORD, trim } from "../lib/show";
+import { factor, length, mass, rough, sentence, STATE_WORD, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
 import type { WordId } from "../words/meanings";
@@ -175,7 +175,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           </div>
           <div className="pt-1">
             <p className="text-[16px] leading-5 font-medium" data-testid="sentence">
-              {verdict.sentence[0]?.toUpperCase() + verdict.sentence.slice(1)}
+              {sentence(verdict.sentence)}
               {later ? `; holds to ${factor(holds.n.value, unit)}, then ${holds.how}` : ""}.
             </p>
             <Judged verdict={verdict} />

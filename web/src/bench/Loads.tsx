@@ -2,7 +2,7 @@ import type { Airframe, Catalogue, PartName, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { placeOn } from "../lib/parts";
-import { factor, rough, told, trim } from "../lib/show";
+import { factor, rough, sentence, told, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { MeasureField } from "../ui/fields";
 import { WhyButton } from "../ui/WhyButton";
@@ -49,7 +49,7 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
             <li key={c.id} className={`grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5 ${c.hardest ? "bg-kraft-pale/50" : ""}`}>
               <p className="leading-5">
                 <span className="font-medium">
-                  {c.label[0]!.toUpperCase() + c.label.slice(1)}, {c.unit === "times" ? "once" : factor(c.factor, c.unit)}
+                  {sentence(c.label)}, {c.unit === "times" ? "once" : factor(c.factor, c.unit)}
                 </span>
                 {c.hardest && <span className="font-medium text-kraft">, the hardest</span>}
                 <span className="block text-[14px] leading-4.5 text-pencil">{c.reason}</span>

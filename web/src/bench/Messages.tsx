@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { AirframeFile, Said } from "../api/types";
 import { BothVersions } from "./BothVersions";
 import type { Workplace } from "./useWorkplace";
+import { sentence } from "../lib/show";
 
 interface Props {
   workplace: Workplace;
@@ -28,7 +29,7 @@ export function Messages({ workplace, trouble, loose, schemeId }: Props) {
         <ul role="alert" className="border-b-2 border-gives bg-gives-pale px-4 py-2" data-testid="problems">
           {loose.map((p) => (
             <li key={p.field + p.what}>
-              <b>{p.label[0]?.toUpperCase() + p.label.slice(1)}:</b> {p.what} {p.right}
+              <b>{sentence(p.label)}:</b> {p.what} {p.right}
             </li>
           ))}
         </ul>

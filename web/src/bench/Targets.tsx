@@ -1,5 +1,5 @@
 import type { TargetLine, Unit, Units, Verdict } from "../api/types";
-import { builds, factor, length, mass, minutes, temperature, trim, wait } from "../lib/show";
+import { builds, factor, length, mass, minutes, sentence, temperature, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 
 const WORDS = { met: "met", close: "little to spare", missed: "missed" } as const;
@@ -28,7 +28,7 @@ export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => voi
         {verdict.targets.map((t) => (
           <li key={t.id} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1 text-[15px]">
             <span>
-              {t.label[0]!.toUpperCase() + t.label.slice(1)} <b className="font-medium">{figure(t, t.wanted, units, verdict.unit)}</b>
+              {sentence(t.label)} <b className="font-medium">{figure(t, t.wanted, units, verdict.unit)}</b>
               <span className="block text-[14px] leading-4.5 text-pencil">
                 it has {figure(t, t.has.value, units, verdict.unit)} ({figure(t, t.has.low, units, verdict.unit)} to{" "}
                 {figure(t, t.has.high, units, verdict.unit)})

@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import type { ModeLine, PartName, RibbonPiece, Unit, Verdict } from "../api/types";
 import { placeOn } from "../lib/parts";
-import { factor, length, STATE_WORD, trim } from "../lib/show";
+import { factor, length, sentence, STATE_WORD, trim } from "../lib/show";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
@@ -17,7 +17,7 @@ function Line({ mode, unit, part, onWhy }: { mode: ModeLine; unit: Unit; part: P
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-rule py-1.5">
       <p className="leading-5">
-        <span className="font-medium">{mode.how[0]!.toUpperCase() + mode.how.slice(1)}</span>, {placeOn(part, mode.y_mm, units)}
+        <span className="font-medium">{sentence(mode.how)}</span>, {placeOn(part, mode.y_mm, units)}
         <span className="block text-[14px] text-pencil">{mode.seen_coming ? "You see it coming." : "No warning."}</span>
       </p>
       <p className="flex items-center gap-3">

@@ -1,3 +1,4 @@
+import { sentence } from "./show";
 const NTH = ["first", "second", "third", "fourth", "fifth", "sixth"];
 
 function nth(index: number): string {
@@ -28,6 +29,6 @@ export function faultPlace({ field, label }: { field: string; label: string }): 
       if (of) said.push(of(Number(part)));
     } else if (ALONE[part] && k < parts.length - 1) said.push(ALONE[part]);
   }
-  const name = label[0] ? label[0].toUpperCase() + label.slice(1) : label;
+  const name = sentence(label);
   return [name, ...said].join(" of ");
 }

@@ -8,6 +8,9 @@ export function trim(value: number, decimals: number): string {
   return short === "-0" ? "0" : short.replace("-", "−");
 }
 
+/** A capital letter before what the server tells as the end of a sentence. */
+export const sentence = (text: string) => (text ? text[0]!.toUpperCase() + text.slice(1) : text);
+
 /** Two or three figures, as many as an estimate is known to. */
 export function rough(value: number): string {
   const size = Math.abs(value);

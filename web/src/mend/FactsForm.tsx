@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 
 import type { Catalogue, Choice } from "../api/types";
-import { type FieldFacts, sentence } from "../mounts/mountFields";
+import { sentence } from "../lib/show";
+import type { FieldFacts } from "../mounts/mountFields";
 import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
 
 interface Props {

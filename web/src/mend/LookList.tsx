@@ -1,5 +1,6 @@
 import type { Catalogue, Look, Repair } from "../api/types";
-import { type FieldFacts, sentence } from "../mounts/mountFields";
+import { sentence } from "../lib/show";
+import type { FieldFacts } from "../mounts/mountFields";
 import { ChoiceField, MeasureField } from "../ui/fields";
 
 type Happened = Repair["happened"];

@@ -1,6 +1,5 @@
 import type { Mend, Repair, RepairVerdict } from "../api/types";
-import { mass, minutes, signed, wait } from "../lib/show";
-import { sentence } from "../mounts/mountFields";
+import { mass, minutes, sentence, signed, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { useRecords } from "./useMending";
 

@@ -3,9 +3,8 @@ import { useState } from "react";
 import type { DamageKind, PartName, Repair, RepairOut } from "../api/types";
 import type { Workplace } from "../bench/useWorkplace";
 import { PARTS } from "../lib/parts";
-import { mass, price, trim } from "../lib/show";
+import { mass, price, sentence, trim } from "../lib/show";
 import { useLast } from "../lib/useLast";
-import { sentence } from "../mounts/mountFields";
 import { useCatalogue, useUnits } from "../session";
 import { Faults, TextField } from "../ui/fields";
 import { Columns } from "./Columns";
@@ -19,6 +18,7 @@ import { Pictures } from "./Pictures";
 import { useAt } from "./useAt";
 import { useLook, useMoney, usePlan, useVerdict } from "./useMending";
 import { SENT_WORD, useRepair, useWaiting } from "./useRepair";
+import { Trims } from "./Trims";
 import { WhatNow } from "./WhatNow";
 import { WhereHurt } from "./WhereHurt";
 
@@ -175,6 +175,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
               {verdict.parts.map((p) => (
                 <Columns key={p.label} part={p} mends={mends.length > 0} />
               ))}
+              <Trims trim={verdict.trim} />
               {verdict.worth.map((w) => (
                 <p key={w.part + w.says} className="mt-2 text-[15px]">
                   {w.says}
@@ -200,6 +201,7 @@ export function RepairSheet({ workplace, row, start }: Props) {
                 {verdict.parts.map((p) => (
                   <Columns key={p.label} part={p} mends={mends.length > 0} />
                 ))}
+                <Trims trim={verdict.trim} />
                 <p className="mt-2 text-[15px] print:hidden">
                   {mass(verdict.grams.value, units)} added ({trim(verdict.grams.low, 1)} to {trim(verdict.grams.high, 1)} g).
                   <button type="button" className="btn ml-3" onClick={() => window.print()}>

@@ -1,8 +1,9 @@
 import type { Airframe, Catalogue, Choice, Mount, PartName } from "../api/types";
 import { gearName } from "../balance/gearPlace";
 import { PARTS } from "../lib/parts";
+import { sentence } from "../lib/show";
 import { ChoiceField, type Kind, MeasureField, TextField } from "../ui/fields";
-import { type FieldFacts, fieldsOf, sentence } from "./mountFields";
+import { type FieldFacts, fieldsOf } from "./mountFields";
 
 interface Props {
   mount: Mount;

@@ -10,7 +10,7 @@ import { ReserveBar } from "../drawing/ReserveBar";
 import { inSight } from "../lib/inSight";
 import { inFile } from "../lib/inFile";
 import { PARTS, shownOf } from "../lib/parts";
-import { factor, length, mass, STATE_WORD, trim } from "../lib/show";
+import { factor, length, mass, sentence, STATE_WORD, trim } from "../lib/show";
 import { useLast } from "../lib/useLast";
 import { useCatalogue, useUnits } from "../session";
 import { Faults } from "../ui/fields";
@@ -80,7 +80,7 @@ function Ways({ ways, onWhy }: { ways: MountWay[]; onWhy: (figure: string) => vo
         {ways.map((w) => (
           <tr key={w.figure} className="border-b border-rule align-top">
             <th scope="row" className="py-1.5 pr-2 text-left font-normal">
-              {w.how[0]!.toUpperCase() + w.how.slice(1)}
+              {sentence(w.how)}
               <span className="block text-[14px] text-pencil">
                 {w.case}
                 {asks(w)}

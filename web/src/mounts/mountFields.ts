@@ -46,5 +46,3 @@ export function fieldsOf(mount: Mount, facts: Record<string, FieldFacts>): strin
   const shown = SHOWN[mount.kind] ?? {};
   return [...names.filter((n) => shown[n]?.(mount as unknown as Values) ?? true).sort((a, b) => rank(a) - rank(b)), "name"];
 }
-
-export const sentence = (text: string) => (text ? text[0]!.toUpperCase() + text.slice(1) : text);

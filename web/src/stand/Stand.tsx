@@ -14,7 +14,7 @@ import { WorkshopBar } from "../bench/WorkshopBar";
 import { RangeBar } from "../drawing/RangeBar";
 import { inFile } from "../lib/inFile";
 import { PARTS, PART_NAMES, shownOf, withoutPart } from "../lib/parts";
-import { factor, mass, STATE_WORD, trim } from "../lib/show";
+import { factor, mass, sentence, STATE_WORD, trim } from "../lib/show";
 import { useCatalogue, useUnits } from "../session";
 import { Faults } from "../ui/fields";
 import { Views } from "./Views";
@@ -67,7 +67,7 @@ function Line({ id, line, onLit, onRemove }: { id: number; line: StandPart; onLi
         <p className="text-[16px] font-medium text-gives">It cannot be worked out: {line.trouble}</p>
       ) : (
         <p className="text-[16px] leading-5">
-          {line.sentence[0]?.toUpperCase() + line.sentence.slice(1)}
+          {sentence(line.sentence)}
           {line.n && (
             <span className="text-pencil">
               {" "}

@@ -2,6 +2,7 @@ import { createContext, type ReactNode, useContext, useEffect, useId, useLayoutE
 
 import { client, Fault, take } from "../api/client";
 import type { Said, Units } from "../api/types";
+import { sentence } from "../lib/show";
 import { useUnits } from "../session";
 
 /** Faults of the description as the server told them, by the path of their field. */
@@ -204,7 +205,7 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
       (cause: unknown) => {
         if (ticket !== asked.current) return;
         unread.current = false;
-        setMisread(cause instanceof Fault ? sentence(cause) : "It cannot be read.");
+        setMisread(cause instanceof Fault ? refusal(cause) : "It cannot be read.");
         // told at once, not when it is drawn: Save may ask before that
         reading?.tell(path, true);
       },
@@ -282,10 +283,9 @@ export function MeasureField({ label, path, kind, value, onChange, onEmpty, hint
   );
 }
 
-function sentence(fault: Fault): string {
-  const said = fault.problems[0];
-  const text = said ? `${said.what} ${said.right}`.trim() : fault.message;
-  return text[0] ? text[0].toUpperCase() + text.slice(1) : text;
+function refusal(fault: Fault): string {
+  const first = fault.problems[0];
+  return sentence(first ? `${first.what} ${first.right}`.trim() : fault.message);
 }
 
 interface TextProps {
