@@ -14,6 +14,8 @@ preload_app = True
 timeout = 30
 graceful_timeout = 10
 umask = 0o077
+#: no door in the home folder by which workers can be told to end; `./fletcher stop` needs none
+control_socket_disable = True
 #: longer than any address that the interface asks for; pages and headers beyond are refused unread
 limit_request_line = 4094
 limit_request_fields = 60

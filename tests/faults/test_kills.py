@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import os
 import random
+import re
 import signal
 import socket
 import time
+from pathlib import Path
 
 import pytest
 
@@ -109,6 +111,23 @@ def test_files_of_the_house_are_its_owners_only(house: House) -> None:
     for name in ("secret", "database-password", "server.log", "server.out"):
         assert (house.data / name).stat().st_mode & 0o077 == 0, name
     assert (house.data / "backups").stat().st_mode & 0o077 == 0 if (house.data / "backups").exists() else True
+
+
+def test_the_server_has_no_door_but_its_port(house: House) -> None:
+    """No named socket by which somebody else could end its workers or ask after them."""
+    wait_until(lambda: len(house.workers()) > 1)
+    time.sleep(1.0)  # such a door opens after the first answers
+    named = {}
+    for line in Path("/proc/net/unix").read_text().splitlines()[1:]:
+        words = line.split()
+        if len(words) > 7:
+            named[words[6]] = words[7]
+    servers = house.processes("gunicorn")
+    assert len(servers) > 1
+    open_ = [os.readlink(fd) for pid in servers for fd in Path(f"/proc/{pid}/fd").iterdir() if fd.is_symlink()]
+    inodes = [found[1] for found in (re.fullmatch(r"socket:\[(\d+)\]", name) for name in open_) if found]
+    assert inodes
+    assert [named[inode] for inode in inodes if inode in named] == []
 
 
 def test_postgresqls_own_log_repeats_no_statement(house: House) -> None:
