@@ -10,6 +10,8 @@ from collections.abc import Iterator
 
 import pytest
 
+from ops.shell import ROOT
+
 from .house import House, Visitor
 
 #: more than the server has threads
@@ -51,6 +53,26 @@ def test_many_who_stop_half_way(house: House, lines: list[socket.socket], head: 
     # by chance one worker has taken them all: then it is three rounds of six seconds until it is its turn
     assert visitor.ask("GET", "/api/airframes", patience=45)[0] == 200
     assert set(house.workers()) == workers  # nobody else's request was torn off for it
+
+
+def test_many_who_ask_for_much_and_do_not_read(house: House) -> None:
+    """Scripts of some hundred kB, into a socket that takes a few."""
+    visitor = Visitor(house)
+    name = next((ROOT / "web" / "dist" / "assets").glob("index-*.js")).name
+    lines = []
+    for _ in range(MANY):
+        line = socket.socket()
+        line.setsockopt(socket.SOL_SOCKET, socket.SO_RCVBUF, 2048)
+        line.connect(("127.0.0.1", house.port))
+        line.sendall(f"GET /assets/{name} HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n".encode() * 8)
+        lines.append(line)
+    try:
+        time.sleep(1.0)
+        answered_within(house, 45)
+        assert visitor.ask("GET", "/api/airframes", patience=45)[0] == 200
+    finally:
+        for line in lines:
+            line.close()
 
 
 def test_many_who_send_a_byte_now_and_then(house: House, lines: list[socket.socket]) -> None:
