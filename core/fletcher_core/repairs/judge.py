@@ -59,6 +59,8 @@ _LEAST_G, _LEAST_SHARE = 2.0, 0.35
 _NEAR = 12.0
 #: share of what is asked below which a part hangs and is told no bend (own choice)
 _HANGS = 0.05
+#: share of the work on a new part from which mending is no clear gain (own choice)
+_CLOSE = 0.6
 #: strength back from which on it counts as mended for good
 FOR_GOOD = 0.95
 
@@ -460,19 +462,29 @@ def _verdict(
 def _worth(
     airframe: Airframe, scheme: Scheme, part: MendedPart, minutes: float, prices: Mapping[str, float | None]
 ) -> Worth:
-    layout_copies = airframe.part(scheme.part).copies
-    new = work_of(scheme, layout_copies).hands.value / (layout_copies if part.side is not None else 1)
+    halves = airframe.part(scheme.part).copies if part.side is not None else 1
+    laid = work_of(scheme, airframe.part(scheme.part).copies).hands
+    bare = catalogue().mending[f"bare_{scheme.part}"].factor
+    new = total(
+        [
+            Estimate(value=laid.value / halves, low=laid.low / halves, high=laid.high / halves),
+            Estimate(value=bare.typical, low=bare.low, high=bare.high),
+        ]
+    )
     grams = part.grams.value
     mended, made = prices.get(f"mend:{part.label}"), prices.get(f"new:{scheme.part}")
-    if new > 0 and minutes > new and grams > 0:
-        says = f"Not worth it: {minutes:.0f} minutes and {grams:+.0f} g, against {new:.0f} minutes for a new one."
-    elif new > 0 and minutes > 0.6 * new:
-        says = f"Close: {minutes:.0f} minutes and {grams:+.0f} g, against {new:.0f} minutes for a new one."
+    range_ = f"{new.value:.0f} ({new.low:.0f} to {new.high:.0f})"
+    against = f"{minutes:.0f} minutes and {grams:+.0f} g, against {range_} for a new one."
+    if minutes > new.value and grams > 0:
+        says = f"not worth it: {against}"
+    elif minutes > _CLOSE * new.value:
+        says = f"close: {against}"
     else:
-        says = (
-            f"Worth mending: {minutes:.0f} minutes against {new:.0f} for its reinforcement made new, and the foam cut."
-        )
-    return Worth(part=scheme.part, mend_min=minutes, new_min=new, grams=grams, price=mended, new_price=made, says=says)
+        says = f"worth mending: {against}"
+    return Worth(
+        part=scheme.part, label=part.label, mend_min=minutes, new_min=new, grams=grams, price=mended, new_price=made,
+        says=says,
+    )  # fmt: skip
 
 
 def judge_repair(

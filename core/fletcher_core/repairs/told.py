@@ -149,11 +149,12 @@ class TrimTold(BaseModel):
 
 
 class Worth(BaseModel):
-    """Mending against a new part. `price` None: no price of what is needed is known."""
+    """Mending against a new part, foam and reinforcement, in hand work. `price` None: of something none is known."""
 
     part: On
+    label: str
     mend_min: float
-    new_min: float
+    new_min: Estimate
     grams: float
     price: float | None
     new_price: float | None

@@ -22,6 +22,7 @@ from fletcher_core.repairs.needs import in_stock, needs_of
 from fletcher_core.repairs.options import Trials, options
 from fletcher_core.repairs.place_of import held_by_tests
 from fletcher_core.repairs.push_test import bends
+from fletcher_core.report.work import work_of
 from fletcher_core.shelf import read_label
 from pydantic import ValidationError
 
@@ -348,3 +349,22 @@ def test_every_kind_is_offered_where_it_treats() -> None:
             assert (offer.mend is None) == bool(offer.why_not)
             assert offer.good
             assert offer.bad
+
+
+def test_worth_is_told_of_each_half_against_foam_and_reinforcement() -> None:
+    """By hand: the work of the scheme on one half, and a bare half of foam."""
+    file = SANDERLING
+    broken = damage("broken", 232.0, piece="tube")
+    told = judged(file, repair([broken], [mend("new_stick", broken)]), spread=False, apart=False)
+    (worth,) = told.worth
+    bare = catalogue().mending["bare_wing"].factor
+    laid = work_of(file.shown("wing"), 2).hands.value / 2
+    assert worth.label == told.parts[0].label == "left half of the wing"
+    assert worth.new_min.value == pytest.approx(laid + bare.typical)
+    assert worth.new_min.low < worth.new_min.value < worth.new_min.high
+    assert worth.mend_min == pytest.approx(told.hands_min.value)
+    assert worth.says.startswith(("not worth it", "close", "worth mending"))
+    assert worth.says.startswith("not worth it") == (worth.mend_min > worth.new_min.value and worth.grams > 0)
+    tape = damage("wrinkle", 100.0, on="fin")
+    (light,) = judged(file, repair([tape], [mend("heat", tape)]), spread=False, apart=False).worth
+    assert light.says.startswith("worth mending: ")

@@ -10891,15 +10891,16 @@ export interface components {
         };
         /**
          * Worth
-         * @description Mending against a new part. `price` None: no price of what is needed is known.
+         * @description Mending against a new part, foam and reinforcement, in hand work. `price` None: of something none is known.
          */
         Worth: {
             /** Grams */
             grams: number;
+            /** Label */
+            label: string;
             /** Mend Min */
             mend_min: number;
-            /** New Min */
-            new_min: number;
+            new_min: components["schemas"]["Estimate"];
             /** New Price */
             new_price: number | null;
             /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { builds, factor, inside, inUnits, length, mass, minutes, percent, rough, signed, temperature, told, trim } from "./show";
+import { builds, countdown, factor, inside, inUnits, length, mass, minutes, percent, rough, signed, temperature, told, trim } from "./show";
 
 describe("figures as a builder reads them", () => {
   it("trims what is not known", () => {
@@ -59,4 +59,12 @@ it("puts a label inside a sentence", () => {
   expect(inside("Epoxy, slow")).toBe("epoxy, slow");
   expect(inside("PVA")).toBe("PVA");
   expect(inside("")).toBe("");
+});
+
+it("counts down in what is left", () => {
+  expect(countdown(803_000)).toBe("13:23");
+  expect(countdown(59_999)).toBe("0:59");
+  expect(countdown(7_716_000)).toBe("2 h 08 min");
+  expect(countdown(185_202_000)).toBe("2 days 3 h");
+  expect(countdown(86_400_000)).toBe("1 day 0 h");
 });

@@ -116,6 +116,15 @@ export function wait(value: number): string {
   return value < 1440 ? `${trim(value / 60, 1)} h` : `${trim(value / 1440, 1)} day${value >= 2160 ? "s" : ""}`;
 }
 
+/** What is left of a wait: "13:23", "2 h 08 min", "2 days 3 h". */
+export function countdown(ms: number): string {
+  const seconds = Math.floor(ms / 1000);
+  const [days, hours, mins] = [Math.floor(seconds / 86_400), Math.floor(seconds / 3600) % 24, Math.floor(seconds / 60) % 60];
+  if (days) return `${days} day${days > 1 ? "s" : ""} ${hours} h`;
+  if (hours) return `${hours} h ${String(mins).padStart(2, "0")} min`;
+  return `${mins}:${String(seconds % 60).padStart(2, "0")}`;
+}
+
 /** A share of builds as people count: "1 build in 7", "7 builds in 10", "nearly every build". */
 export function builds(share: number): string {
   if (share > 0.95) return "nearly every build";

@@ -112,8 +112,10 @@ export function Columns({ part, mends }: { part: MendedPart; mends: boolean }) {
             {part.moved} {part.mended.seen}
           </li>
           <li>
-            {signed(part.grams.value)} g ({mass(part.grams.low, units)} to {mass(part.grams.high, units)}); the balance point moves{" "}
-            {length(Math.abs(part.balance_mm), units)} {part.balance_mm >= 0 ? "back" : "forward"}.
+            {signed(part.grams.value)} g ({mass(part.grams.low, units)} to {mass(part.grams.high, units)});{" "}
+            {Math.abs(part.balance_mm) < 0.05
+              ? "the balance point stays."
+              : `the balance point moves ${length(Math.abs(part.balance_mm), units)} ${part.balance_mm > 0 ? "back" : "forward"}.`}
           </li>
           {part.steps
             .filter((s) => s.hard)

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 
 import type { Repair, RepairVerdict } from "../api/types";
-import { length, mass, trim, wait } from "../lib/show";
+import { countdown, length, mass, sentence, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField, MeasureField, TextField } from "../ui/fields";
 import { useKept } from "../lib/useKept";
@@ -76,7 +76,7 @@ export function DoIt({ repair, verdict, edit, onLog, logged }: Props) {
         <h3 className="text-[17px] font-semibold">Before it flies</h3>
         {pushes.map(({ label, push }) => (
           <p key={label} className="my-1 border-l-4 border-kraft pl-3 text-[17px] leading-6" data-testid="push-test">
-            <b className="font-semibold first-letter:uppercase">{label}.</b> {push.says}
+            <b className="font-semibold">{sentence(label)}.</b> {push.says}
             <span className="block text-[15px] text-pencil">A sound one bends {length(push.sound_mm, units)}.</span>
           </p>
         ))}
@@ -153,7 +153,7 @@ function Timer({ name, minutes, glue }: { name: string; minutes: number; glue: s
     return () => clearInterval(timer);
   }, [started]);
   const left = started ? Number(started) + minutes * 60_000 - now : minutes * 60_000;
-  const said = left <= 0 ? "through" : `${Math.floor(left / 60_000)}:${String(Math.floor((left % 60_000) / 1000)).padStart(2, "0")}`;
+  const said = left <= 0 ? "through" : countdown(left);
   return (
     <p className="mt-1 flex flex-wrap items-center gap-3">
       <span className={`text-[26px] font-semibold tabular-nums ${left <= 0 ? "text-tape" : ""}`} role="timer" aria-label={`${glue} timer`}>

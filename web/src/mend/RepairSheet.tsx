@@ -177,9 +177,15 @@ export function RepairSheet({ workplace, row, start }: Props) {
               ))}
               <Trims trim={verdict.trim} />
               {verdict.worth.map((w) => (
-                <p key={w.part + w.says} className="mt-2 text-[15px]">
-                  {w.says}
-                  {w.price != null && w.new_price != null && ` ${price(w.price, money)} against ${price(w.new_price, money)}.`}
+                <p key={w.label} className="mt-2 text-[15px]" data-testid="worth">
+                  <b className="font-semibold">{sentence(w.label)}:</b> {w.says}
+                  {w.price != null && w.new_price != null && (
+                    <>
+                      {" "}
+                      <span className="whitespace-nowrap">{price(w.price, money)}</span> against{" "}
+                      <span className="whitespace-nowrap">{price(w.new_price, money)}</span>.
+                    </>
+                  )}
                 </p>
               ))}
               <p className="mt-3 text-[14px] text-pencil">{verdict.scope} Check it by hand before it flies, and keep people away from its first flight.</p>

@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import { Fault } from "../api/client";
 import type { Aim, AirframeFile, Alternative, Mend, Repair } from "../api/types";
-import { mass, minutes, price, trim, wait } from "../lib/show";
+import { mass, minutes, price, sentence, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField } from "../ui/fields";
 import { type Stock, STOCKS, useMoney, useOffers, useRecords, useWays } from "./useMending";
@@ -148,7 +148,7 @@ function Row({ way, money, units, onTake }: { way: Alternative; money: string; u
   return (
     <tr className="border-b border-rule align-top">
       <th scope="row" className="py-1.5 pr-1 text-left font-normal">
-        <span className="font-medium first-letter:uppercase">{way.label}</span>
+        <span className="font-medium">{sentence(way.label)}</span>
         {way.front && <span className="ml-1.5 border border-tape px-1 text-[13px] text-tape">none beats it</span>}
         <span className="block text-[14px] leading-4.5 text-pencil">{[...new Set(way.what)].join("; ")}</span>
       </th>
