@@ -130,6 +130,9 @@ def test_mending_in_all_its_steps(demo: Page, width: int) -> None:
     demo.set_viewport_size({"width": width, "height": 800})
     demo.get_by_role("link", name="Sanderling", exact=True).click()
     demo.get_by_role("link", name="Mend", exact=True).click()
+    demo.reload()
+    # where one is, is seen on the strip of parts, however narrow
+    expect(demo.get_by_role("link", name="Mend", exact=True)).to_be_in_viewport(ratio=0.9)
     expect(demo.get_by_test_id("columns").first).to_be_visible()
     check(demo, f"the plan at {width}")
     demo.get_by_role("tab", name="Ways tried and ranked").click()

@@ -198,7 +198,7 @@ def _of_wing(airframe: Airframe, of: Sequence[_Left]) -> list[TrimTold]:
     by, most = abs(turned.value), max(abs(turned.low), abs(turned.high))
     much = most > _LEANS_DEG
     says = f"There are no ailerons: left alone it leans {by:.0f}° more in every 10 m of flight (up to {most:.0f})"
-    says += f"; {_straight(of)}." if much else "; the rudder holds that."
+    says += f"; {_straight(of)}." if much else "; the rudder, where it has one, holds that."
     if most < 1.0:
         says = "It makes no turn that is felt."
     return [*found, _nothing(of, "wing", says, much, by)]

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { NavLink } from "react-router";
 
 import type { PartName } from "../api/types";
@@ -36,6 +37,14 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
   // without an answer nothing is saved either: it must not look as if it were on its way
   const word = saving.state === "waiting" && away ? "kept" : saving.state;
   const parts = partsOf(file.airframe);
+  const strip = useRef<HTMLElement>(null);
+  // on a phone the strip is longer than the screen: where one is must be seen
+  useEffect(() => {
+    const here = strip.current?.querySelector("[aria-current=page]");
+    if (!strip.current || !here) return;
+    const [outer, inner] = [strip.current.getBoundingClientRect(), here.getBoundingClientRect()];
+    strip.current.scrollLeft += inner.left + inner.width / 2 - outer.left - outer.width / 2;
+  }, [place]);
   return (
     <TopBar
       actions={
@@ -56,7 +65,7 @@ export function WorkshopBar({ workplace, place, away, refused, schemeId, station
       }
     >
       <h1 className="min-w-20 truncate text-lg font-medium">{place in WHOLE ? file.airframe.name : `${file.airframe.name}, the ${place}`}</h1>
-      <nav aria-label="Parts of the aircraft" className="flex gap-3 overflow-x-auto">
+      <nav ref={strip} aria-label="Parts of the aircraft" className="flex gap-3 overflow-x-auto">
         {(["stand", "balance", "mounts", ...parts, "mend"] as const).map((to) => (
           <NavLink
             key={to}
