@@ -8,7 +8,7 @@ from collections.abc import Callable
 from typing import Any, cast
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
 from fletcher_core import Problem, Refused
 from ninja.parser import Parser
 from ninja.types import DictStrAny
@@ -93,9 +93,16 @@ class Door:
         if refused is not None:
             return refused
         if request.method == "PUT" and request.path.endswith("/picture"):
-            # its turn comes before its body is read: many large ones at once would fill the memory
-            with pictures.one_at_a_time():
-                response = self.get_response(request)
+            # it has arrived before its turn comes: who sends slowly keeps no other picture waiting
+            try:
+                request.body  # noqa: B018
+            except UnreadablePostError:
+                return self._no(request, 400, "picture", "It did not arrive whole.", "Send it again.")
+            try:
+                with pictures.one_at_a_time():
+                    response = self.get_response(request)
+            except pictures.Busy as exc:
+                return faults.answer(request, exc)
         else:
             response = self.get_response(request)
         response.headers.setdefault("Permissions-Policy", settings.PERMISSIONS_POLICY)

@@ -12,6 +12,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from psycopg import errors
 
 from .deadline import TookTooLong
+from .workshop.pictures import Busy
 
 log = logging.getLogger(__name__)
 
@@ -24,6 +25,7 @@ _FULL = (
     "what was saved before is safe."
 )
 _SLOW = "This took too long and was broken off. Nothing was changed; try again, or ask for less at once."
+_BUSY = "Other pictures are being looked at just now. Yours is kept where you took it; try again in a moment."
 _BROKE = "Something broke here. What you typed is kept on your screen; try again."
 
 
@@ -49,6 +51,8 @@ def told(exc: BaseException) -> tuple[int, str]:
         return 503, _FULL
     if any(isinstance(e, TookTooLong) for e in chain):
         return 503, _SLOW
+    if any(isinstance(e, Busy) for e in chain):
+        return 503, _BUSY
     if any(isinstance(e, errors.QueryCanceled) for e in chain):
         return 503, _SLOW
     if any(isinstance(e, (OperationalError, InterfaceError)) for e in chain):

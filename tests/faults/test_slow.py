@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import base64
 import contextlib
+import io
 import socket
 import threading
 import time
 from collections.abc import Iterator
 
 import pytest
+from PIL import Image
 
 from ops.shell import ROOT
 
@@ -53,6 +56,31 @@ def test_many_who_stop_half_way(house: House, lines: list[socket.socket], head: 
     # by chance one worker has taken them all: then it is three rounds of six seconds until it is its turn
     assert visitor.ask("GET", "/api/airframes", patience=45)[0] == 200
     assert set(house.workers()) == workers  # nobody else's request was torn off for it
+
+
+def test_who_sends_a_picture_slowly_keeps_no_other_waiting(house: House) -> None:
+    visitor = Visitor(house)
+    airframe = visitor.first()["id"]
+    test = visitor.ask("GET", "/api/glue/tests")[1]["tests"][0]["id"]
+    out = io.BytesIO()
+    Image.new("RGB", (4, 3)).save(out, "PNG")
+    dot = base64.b64encode(out.getvalue()).decode()
+    head = _POST.replace(b"POST /api/session", b"PUT /api/glue/tests/1/picture") + b"{"
+    lines = [socket.create_connection(("127.0.0.1", house.port)) for _ in range(4)]
+    try:
+        for line in lines:
+            line.sendall(head)
+        time.sleep(0.5)
+        assert visitor.ask("PUT", f"/api/glue/tests/{test}/picture", {"picture": dot})[0] == 200
+        kept = {"key": "slow", "picture": dot}
+        assert visitor.ask("PUT", f"/api/airframes/{airframe}/repair-pictures", kept)[0] == 204
+        for line in lines:  # none of them had been given up when it was answered
+            line.setblocking(False)
+            with pytest.raises(BlockingIOError):
+                line.recv(1)
+    finally:
+        for line in lines:
+            line.close()
 
 
 def test_many_who_ask_for_much_and_do_not_read(house: House) -> None:

@@ -168,6 +168,30 @@ def test_pictures_take_turns() -> None:
 
 
 @pytest.mark.django_db
+def test_whose_turn_does_not_come_is_told_so_and_nothing_is_kept(
+    ann: Person, file: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(pictures, "PATIENCE", 0.1)
+    test = ann.post("/api/glue/tests", BOND).json()["id"]
+    airframe = ann.post("/api/airframes", file).json()["id"]
+    dot = base64.b64encode(picture(4, 3, "PNG")).decode()
+    asked = {
+        f"/api/glue/tests/{test}/picture": {"picture": dot},
+        f"/api/airframes/{airframe}/repair-pictures": {"key": "p1", "picture": dot},
+    }
+    for address, body in asked.items():
+        with pictures.one_at_a_time():
+            answer = ann.put(address, body)
+        assert answer.status_code == 503
+        assert "Other pictures" in answer.json()["message"]
+        assert answer.headers["Retry-After"]
+    assert not BondTest.objects.get().picture
+    assert ann.get(f"/api/airframes/{airframe}/repair-pictures/p1").status_code == 404
+    for address, body in asked.items():
+        assert ann.put(address, body).status_code in (200, 204)
+
+
+@pytest.mark.django_db
 def test_a_picture_counts_in_what_the_workshop_holds(ann: Person, monkeypatch: pytest.MonkeyPatch) -> None:
     test = ann.post("/api/glue/tests", BOND).json()["id"]
     before = Workshop.objects.get().bytes_used

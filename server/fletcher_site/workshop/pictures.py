@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import fcntl
 import io
+import time
 import warnings
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -17,6 +18,8 @@ from PIL import Image, ImageOps
 SIDE = 1280
 #: larger ones are not opened at all
 MOST_BYTES, MOST_PIXELS = 10_000_000, 25_000_000
+#: seconds that one waits for its turn: with what it takes itself it stays within what a request may (own choice)
+PATIENCE = 12.0
 _FORMATS = ("JPEG", "PNG", "WEBP")
 _TURN = Path(settings.DATA) / "picture.lock"
 
@@ -28,11 +31,30 @@ def _refused(what: str) -> Refused:
     return Refused([Problem(("picture",), "picture", what, right)])
 
 
+class Busy(Exception):
+    """Other pictures took all the time that this one could wait."""
+
+
 @contextmanager
 def one_at_a_time() -> Iterator[None]:
-    """One picture is in memory at a time, in all processes of the server together."""
+    """One picture is opened at a time, in all processes of the server together.
+
+    Raises
+    ------
+    Busy
+        When its turn does not come within `PATIENCE`: a request that waits in the system for good could not be broken
+        off, and its worker would be ended for it.
+    """
+    until = time.monotonic() + PATIENCE
     with _TURN.open("a") as turn:
-        fcntl.flock(turn, fcntl.LOCK_EX)
+        while True:
+            try:
+                fcntl.flock(turn, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                break
+            except BlockingIOError:
+                if time.monotonic() > until:
+                    raise Busy from None
+                time.sleep(0.02)
         yield
 
 

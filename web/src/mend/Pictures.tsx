@@ -42,7 +42,8 @@ export function Pictures({ airframe, keys, one = false, onAdd }: Props) {
         return;
       }
       onAdd(key);
-      void sendRest();
+      const { refused } = await sendRest();
+      if (refused) setWrong(`${refused} It stays on this phone.`);
     } catch {
       setWrong("This cannot be read as a picture. Take a JPEG, PNG or WebP.");
     }
@@ -63,6 +64,7 @@ export function Pictures({ airframe, keys, one = false, onAdd }: Props) {
           );
         })}
       </div>
+      {waiting.some((p) => keys.includes(p.key)) && <p className="text-[14px] text-pencil">Still on this phone alone: sent when that can be.</p>}
       {(!one || keys.length === 0) && (
         <label className="btn mt-1 cursor-pointer print:hidden">
           Take a picture

@@ -4,7 +4,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { client, Fault, takeAs } from "../api/client";
 import type { Repair, RepairOut, Said } from "../api/types";
 import { useSession } from "../session";
-import { arrived, readWaiting, type Waiting, type WaitingRepair, withoutEntry, withoutPicture, withRepair, writeWaiting } from "./kept";
+import { arrived, isEmpty, readWaiting, type Waiting, type WaitingRepair, withRepair, writeWaiting } from "./kept";
+import { sendWaiting } from "./sendWaiting";
 
 export type Sent = "saved" | "saving" | "kept" | "refused" | "conflict" | "full";
 export const SENT_WORD: Record<Sent, string> = {
@@ -29,30 +30,18 @@ export function useWaiting(airframe: number) {
   const change = useCallback((next: (w: Waiting) => Waiting) => writeWaiting(person, airframe, next(readWaiting(person, airframe))), [person, airframe]);
   const read = useCallback(() => readWaiting(person, airframe), [person, airframe]);
 
-  /** Entries of the log and pictures; false where there is no net. */
+  const [, drawAnew] = useState(0);
+
+  /** Pictures, and entries of the log. */
   const sendRest = useCallback(async () => {
-    for (const { key, picture } of read().pictures) {
-      try {
-        await takeAs(client.PUT("/api/airframes/{airframe_id}/repair-pictures", { params: { path: { airframe_id: airframe } }, body: { key, picture } }));
-      } catch (cause) {
-        if (!(cause instanceof Fault) || cause.status === 0 || cause.status >= 500) return false;
-      }
-      change((w) => withoutPicture(w, key));
-    }
-    let told = false;
-    for (const entry of read().life) {
-      try {
-        await takeAs(client.POST("/api/airframes/{airframe_id}/life", { params: { path: { airframe_id: airframe } }, body: entry }));
-        change((w) => withoutEntry(w, entry.id));
-        told = true;
-      } catch (cause) {
-        if (!(cause instanceof Fault) || cause.status === 0 || cause.status >= 500) return false;
-        // what the server cannot take stays here, and is seen in the log
-        break;
-      }
-    }
-    if (told) void queries.invalidateQueries({ queryKey: lifeKey(airframe) });
-    return true;
+    const params = { params: { path: { airframe_id: airframe } } };
+    const sent = await sendWaiting(read(), change, {
+      picture: (body) => takeAs(client.PUT("/api/airframes/{airframe_id}/repair-pictures", { ...params, body })),
+      entry: (body) => takeAs(client.POST("/api/airframes/{airframe_id}/life", { ...params, body })),
+    });
+    if (sent.entries) void queries.invalidateQueries({ queryKey: lifeKey(airframe) });
+    if (sent.entries || sent.pictures) drawAnew((t) => t + 1);
+    return sent;
   }, [airframe, change, queries, read]);
   return { read, change, sendRest };
 }
@@ -169,15 +158,15 @@ export function useRepair(airframe: number, first: RepairOut | null, start: Repa
   useEffect(() => {
     const again = () => {
       if (sent === "kept") void send();
-      else void sendRest();
+      else if (!isEmpty(read())) void sendRest();
     };
     window.addEventListener("online", again);
-    const timer = sent === "kept" ? setInterval(again, AGAIN) : undefined;
+    const timer = setInterval(again, AGAIN);
     return () => {
       window.removeEventListener("online", again);
       clearInterval(timer);
     };
-  }, [sent, send, sendRest]);
+  }, [sent, send, sendRest, read]);
 
   const keepMine = useCallback(() => {
     if (!conflict) return;
