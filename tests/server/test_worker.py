@@ -8,7 +8,7 @@ import time
 from collections.abc import Iterator
 
 import pytest
-from fletcher_site import worker
+from fletcher_site import deadline, worker
 from fletcher_site.worker import Impatient
 
 
@@ -84,3 +84,16 @@ def test_a_closed_one_takes_no_harm(ends: tuple[Impatient, socket.socket]) -> No
     ours, _ = ends
     ours.close()
     ours.setblocking(True)
+
+
+def test_what_arrives_slowly_is_given_that_time_to_be_worked_out(ends: tuple[Impatient, socket.socket]) -> None:
+    ours, there = ends
+    deadline.clock.enter()
+    try:
+        before, _ = deadline.clock._running[threading.get_ident()]
+        threading.Timer(0.3, there.sendall, (b"late",)).start()
+        assert ours.recv(100) == b"late"
+        after, _ = deadline.clock._running[threading.get_ident()]
+    finally:
+        deadline.clock.leave()
+    assert after - before == pytest.approx(0.3, abs=0.2)

@@ -5,7 +5,7 @@ import { client, Fault, takeAs } from "../api/client";
 import type { Repair, RepairOut, Said } from "../api/types";
 import { useSession } from "../session";
 import { arrived, isEmpty, readWaiting, type Waiting, type WaitingRepair, withRepair, writeWaiting } from "./kept";
-import { sendWaiting } from "./sendWaiting";
+import { type SentWaiting, sendWaiting } from "./sendWaiting";
 
 export type Sent = "saved" | "saving" | "kept" | "refused" | "conflict" | "full";
 export const SENT_WORD: Record<Sent, string> = {
@@ -23,6 +23,9 @@ export const lifeKey = (id: number) => ["life", id];
 const SOON = 600;
 const AGAIN = 8000;
 
+/** Of each person and airframe, what is on its way: over a poor net a picture takes longer than the next try. */
+const underWay = new Map<string, Promise<SentWaiting>>();
+
 /** What waits on this phone for an airframe: read, changed, and sent as soon as that can be. */
 export function useWaiting(airframe: number) {
   const person = useSession().name ?? "";
@@ -31,9 +34,9 @@ export function useWaiting(airframe: number) {
   const read = useCallback(() => readWaiting(person, airframe), [person, airframe]);
 
   const [, drawAnew] = useState(0);
+  const whose = `${person} ${airframe}`;
 
-  /** Pictures, and entries of the log. */
-  const sendRest = useCallback(async () => {
+  const sendOnce = useCallback(async () => {
     const params = { params: { path: { airframe_id: airframe } } };
     const sent = await sendWaiting(read(), change, {
       picture: (body) => takeAs(client.PUT("/api/airframes/{airframe_id}/repair-pictures", { ...params, body })),
@@ -43,7 +46,19 @@ export function useWaiting(airframe: number) {
     if (sent.entries || sent.pictures) drawAnew((t) => t + 1);
     return sent;
   }, [airframe, change, queries, read]);
-  return { read, change, sendRest };
+  /** Pictures, and entries of the log: one after another, whoever on this page asks for it. */
+  const sendRest = useCallback(() => {
+    const next = (underWay.get(whose) ?? Promise.resolve()).then(sendOnce).finally(() => {
+      if (underWay.get(whose) === next) underWay.delete(whose);
+    });
+    underWay.set(whose, next);
+    return next;
+  }, [sendOnce, whose]);
+  /** The same, where something waits and none of it is on its way. */
+  const sendWhatWaits = useCallback(() => {
+    if (!isEmpty(read()) && !underWay.has(whose)) void sendRest();
+  }, [read, sendRest, whose]);
+  return { read, change, sendRest, sendWhatWaits };
 }
 
 interface Draft {
@@ -55,7 +70,7 @@ interface Draft {
 /** One repair that is worked on: kept here at every change, sent when that can be, with every step back. */
 export function useRepair(airframe: number, first: RepairOut | null, start: Repair) {
   const queries = useQueryClient();
-  const { read, change, sendRest } = useWaiting(airframe);
+  const { read, change, sendRest, sendWhatWaits } = useWaiting(airframe);
   const [draft, setDraft] = useState<Draft>(() => {
     const waiting = read().repairs[first?.repair.id ?? start.id];
     if (waiting) return { row: waiting.row ?? first?.id ?? null, version: waiting.basedOn, repair: waiting.repair };
@@ -158,7 +173,7 @@ export function useRepair(airframe: number, first: RepairOut | null, start: Repa
   useEffect(() => {
     const again = () => {
       if (sent === "kept") void send();
-      else if (!isEmpty(read())) void sendRest();
+      else sendWhatWaits();
     };
     window.addEventListener("online", again);
     const timer = setInterval(again, AGAIN);
@@ -166,7 +181,7 @@ export function useRepair(airframe: number, first: RepairOut | null, start: Repa
       window.removeEventListener("online", again);
       clearInterval(timer);
     };
-  }, [sent, send, sendRest, read]);
+  }, [sent, send, sendWhatWaits]);
 
   const keepMine = useCallback(() => {
     if (!conflict) return;
