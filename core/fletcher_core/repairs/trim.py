@@ -1,9 +1,10 @@
 """What a set takes of aileron, elevator and rudder to fly straight: whether it is trimmed out, or drawn straight first.
 
 Every strip lifts by its own angle to the air, and both the set and the surface that answers it are such angles. What
-the wake of the whole wing does to its strips is much the same for both and falls out: only places and chords are left.
-Against a vortex lattice it asks for as much to a third too much, the more the shorter the wing and the further out the
-set (`tests/core/repairs/test_trim.py`).
+the wake of the whole wing does to its strips falls out, only places and chords are left: on an elliptic wing exactly,
+by lifting line, since the rolling moment is its second term alone (Glauert 1926). On others strips ask for as much as a
+vortex lattice to four tenths too much, the more the shorter the wing and the further out the set
+(`tests/core/repairs/test_trim.py`).
 """
 
 from __future__ import annotations
@@ -31,7 +32,7 @@ _SEEN_DEG, _SEEN = 0.5, 0.2
 #: share of a surface's throw that may be given away to a set, in the unlucky one of ten (own choice)
 MUCH = 0.25
 #: of what strips ask for, what a vortex lattice asks for on a short wing (the same place)
-_SHORT = 0.75
+_SHORT = 0.7
 #: of what a whole part does by a degree, what a surface does at least to be told as one that answers (own choice)
 _SLIVER = 0.01
 #: degrees of a surface that nobody feels (own choice)
@@ -44,8 +45,8 @@ _LEANS_DEG = 10.0
 #: lift coefficient of easy flight (own choice)
 _CL = 0.5
 _RESTS = (
-    "each lifts by its own angle (strip theory), which is up to a quarter too much; surfaces give 65 to 95 % of "
-    "what a thin aerofoil's would (Glauert 1927); a set seen by eye is half a degree or a fifth off"
+    "each lifts by its own angle (strip theory), which asks for up to four tenths too much; surfaces give 65 to 95 % "
+    "of what a thin aerofoil's would (Glauert 1927); a set seen by eye is half a degree or a fifth off"
 )
 
 

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from fletcher_core.geometry import Planform, planform
 from fletcher_core.loads import lift_slope
-from fletcher_core.model import Airframe, ControlSurface
+from fletcher_core.model import Airframe, ControlSurface, Panel
 from fletcher_core.repairs.trim import leans, needed, trims
 from hypothesis import given
 from hypothesis import strategies as st
@@ -75,6 +75,25 @@ def test_the_lattice_is_one() -> None:
     # 2 Γ b / (V S) summed: both halves have twice the half's area
     assert 2 * lift / (2 * plan.half_area) == pytest.approx(lift_slope(plan), rel=0.05)
     assert roll == pytest.approx(0.0, abs=1e-6 * lift * plan.half_span)
+
+
+def test_on_an_elliptic_wing_strips_and_lifting_line_agree_exactly() -> None:
+    """Of lifting line with an elliptic chord each term stands alone, A_n (1 + n mu) = mu times that of incidence, and
+    the rolling moment is the second (Glauert 1926). One half twisted by theta has 4 theta / 3 pi of it, a roll that
+    adds alpha y / s has alpha / 2: it rolls until alpha is 8 theta / 3 pi, whatever mu is."""
+    half = 600.0
+    ys = half * np.sin(np.linspace(0, np.pi / 2, 7))
+    chords = np.maximum(200.0 * np.sqrt(np.clip(1 - (ys / half) ** 2, 0, 1)), 20.0)
+    panels = [
+        Panel(span_mm=b - a, root_chord_mm=one, tip_chord_mm=two, sweep_mm=0.25 * (one - two))
+        for a, b, one, two in zip(ys[:-1], ys[1:], chords[:-1], chords[1:], strict=True)
+    ]
+    plan = planform(SANDERLING.airframe.wing.model_copy(update={"panels": panels, "aileron": None, "flap": None}))
+    assert leans(plan, 0.0) == pytest.approx(1e4 * 8 / (3 * np.pi) / half, rel=0.015)
+    # and the lattice has the lift slope of the ellipse, 2 pi / (1 + 2 / A) (Prandtl 1918)
+    lift, _ = lattice(plan, lambda share, y: np.ones_like(y), [])
+    span_ratio = (2 * half) ** 2 / (2 * plan.half_area)
+    assert lift / plan.half_area == pytest.approx(2 * np.pi / (1 + 2 / span_ratio), rel=0.06)
 
 
 @pytest.mark.parametrize("out", [0.0, 0.3, 0.6])
