@@ -92,7 +92,10 @@ def outline_of(shape: dict[str, Any]) -> Array:
     if kind == "box":
         return _rectangle(0.0, 0.0, float(shape["width_mm"]), float(shape["height_mm"]))
     if kind == "polygon":
-        return np.asarray([shape["points"]], dtype=float)
+        points = np.asarray(shape["points"], dtype=float)
+        y, z = points.T
+        clockwise = float(np.sum(y * np.roll(z, -1) - np.roll(y, -1) * z)) < 0
+        return (points if clockwise else points[::-1])[None]
     if kind != "superellipse":
         raise ValueError(f"shape {kind!r} is not known (box, superellipse, profile, polygon)")
     a = np.pi - np.linspace(0, 2 * np.pi, _ROUND, endpoint=False)
@@ -113,7 +116,12 @@ def _stick_twist(members: list[dict[str, Any]]) -> float:
         if m["kind"] == "rect":
             total += float(m["G_MPa"]) * rectangle_constant(float(m["w_mm"]), float(m["h_mm"]))
         else:
-            total += float(m["G_MPa"]) * np.pi / 32 * (float(m["d_mm"]) ** 4 - float(m.get("id_mm", 0.0)) ** 4)
+            total += (
+                float(m["G_MPa"])
+                * np.pi
+                / 32
+                * (float(m["d_mm"]) ** 4 - float(m.get("bore_mm", m.get("id_mm", 0.0))) ** 4)
+            )
     return total
 
 
@@ -142,7 +150,7 @@ def _add_members(total: _Total, case: dict[str, Any], layers: list[tuple[Array, 
         elif round_one:
             w = h = float(m["d_mm"])
             outer = _circle(y, z, w)
-            total.area(_circle(y, z, float(m.get("id_mm", 0.0))), m, -1.0)
+            total.area(_circle(y, z, float(m.get("bore_mm", m.get("id_mm", 0.0)))), m, -1.0)
         else:
             raise ValueError(f"member kind {m['kind']!r} is not known (rect, rod, tube)")
         total.area(outer, m)

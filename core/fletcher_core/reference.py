@@ -83,8 +83,62 @@ def _aerofoil(case: dict[str, Any]) -> NacaAerofoil | FlatPlate | CoordinateAero
     if "plate_thickness_mm" in case:
         return FlatPlate(thickness_mm=case["plate_thickness_mm"])
     if "points" in case:
-        return CoordinateAerofoil(points=case["points"])
+        return CoordinateAerofoil(points=_upper_first(case["points"]))
     raise NotAReference(f"case {case.get('name')!r}: no outline (naca, plate_thickness_mm or points)")
+
+
+def _upper_first(points: list[Any]) -> list[Any]:
+    """An outline as it is read, whichever way round it was written: from the trailing edge over the top."""
+    x, z = np.asarray(points, dtype=float).T
+    counterclockwise = float(np.sum(x * np.roll(z, -1) - np.roll(x, -1) * z)) > 0
+    return points if counterclockwise else points[::-1]
+
+
+def _refuse_unknown(record: dict[str, Any], known: frozenset[str], where: str) -> None:
+    """Raise `NotAReference` with the name of what is not known: passed over in silence, it is worked out wrongly."""
+    unknown = sorted(set(record) - known)
+    if unknown:
+        raise NotAReference(f"{where}: {unknown[0]!r} is not known ({', '.join(sorted(known))})")
+
+
+_MADE_OF = frozenset({"E_MPa", "G_MPa", "rho_kgm3", "name", "material"})
+_CASE = frozenset(
+    {
+        "name",
+        "naca",
+        "plate_thickness_mm",
+        "points",
+        "chord_mm",
+        "foam",
+        "skins",
+        "spars",
+        "patches",
+        "expected",
+        "notes",
+    }
+)
+_OF_SPARS = {
+    "rod": frozenset({"d_mm"}), "tube": frozenset({"d_mm", "id_mm", "bore_mm"}), "web": frozenset({"t_mm"}),
+    "strip": frozenset({"w_mm", "width_mm", "b_mm", "t_mm", "thickness_mm", "h_mm", "height_mm"}),
+}  # fmt: skip
+_OF_SPARS["rectangle"] = _OF_SPARS["strip"]
+_SKIN, _PATCH = frozenset({"surface", "t_mm", "x_from", "x_to"}), frozenset({"surface", "depth_mm", "x_from", "x_to"})
+
+
+def _check_case(case: dict[str, Any]) -> None:
+    """Raise `NotAReference` where a case names something that is not read."""
+    where = f"case {case.get('name')!r}"
+    _refuse_unknown(case, _CASE, where)
+    _refuse_unknown(case["foam"], _MADE_OF, f"{where}, foam")
+    _refuse_unknown(case["expected"], frozenset(TOLERANCES), f"{where}, expected")
+    for spar in case.get("spars") or []:
+        own = _OF_SPARS.get(str(spar.get("shape")))
+        if own is not None:
+            _refuse_unknown(spar, own | _MADE_OF | {"shape", "x_mm", "z_mm"}, f"{where}, {spar['shape']}")
+    for skin in case.get("skins") or []:
+        _refuse_unknown(skin, _SKIN | _MADE_OF, f"{where}, skin")
+    for patch in case.get("patches") or []:
+        _refuse_unknown(patch, _PATCH | _MADE_OF, f"{where}, patch")
 
 
 def _first(record: dict[str, Any], *names: str) -> float:
@@ -100,7 +154,9 @@ def _members(spars: list[dict[str, Any]], outline: Outline) -> tuple[Members, li
     for spar in spars:
         shape, x = spar.get("shape"), float(spar["x_mm"])
         if shape in ("rod", "tube"):
-            d, bore = float(spar["d_mm"]), float(spar.get("id_mm", 0.0))
+            d, bore = float(spar["d_mm"]), float(spar.get("bore_mm", spar.get("id_mm", 0.0)))
+            if not 0 <= bore < d:
+                raise NotAReference(f"a tube of {d:g} mm has a bore of {bore:g} mm")
             area, out = np.pi / 4 * (d**2 - bore**2), np.pi / 4 * d**2
             i, i_out = np.pi / 64 * (d**4 - bore**4), np.pi / 64 * d**4
             rows.append((x, spar["z_mm"], area, i, i, 2 * i, out, i_out, i_out, d, d, 1.0, 0.0))
@@ -186,6 +242,7 @@ def section_of(case: dict[str, Any]) -> tuple[SectionLayout, SectionMaterials]:
 
 def evaluate_case(case: dict[str, Any]) -> list[Row]:
     """Compute one case and set it beside what is expected."""
+    _check_case(case)
     layout, materials = section_of(case)
     p = section_properties(layout, materials, section_sums(layout))
     got = {

@@ -16,11 +16,12 @@ from ..kinds import kind_of
 from ..loads import Case
 from ..model import Airframe, Part, Piece, Scheme
 from ..parts import PARTS
-from ..sections import PartLayout, SkinWarping, figures_as, lay_out, skin_twist, spreads
+from ..sections import PartLayout, SkinWarping, Twist, figures_as, lay_out, skin_twist, spreads
 from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations, twist_along
 from .skin_twist import SkinTwist, between, parts_of
-from .solve import sections_of, shape_in, solve
+from .solve import Sections, sections_of, shape_in, solve
 from .uncertainty import typical
+from .without_broken import carry_on
 
 Array = NDArray[np.float64]
 Indices = NDArray[np.intp]
@@ -197,7 +198,8 @@ def _some(
     lies in it has to do with its twist."""
     smaller, some = _used(scheme, on)
     layout = lay_out(airframe.part(scheme.part), smaller.pieces, stations, alternatives=True)
-    sections = sections_of(layout, _figures(layout, len(some), swaps), some)
+    values = _figures(layout, len(some), swaps)
+    sections = sections_of(layout, values, some)
     twist = twist_along(sections) if skins is None else skins.on(sections, smaller.pieces)
     own = layout.part.copies * sections.half_mass_g + some @ glue_mass(layout)
     own = own + joined_g(hardware_of(layout), sections.values)
@@ -210,6 +212,13 @@ def _some(
         return np.array([cases[float(g)][k].factor for g in flying])
 
     solved = solve(replace(sections, flow=shear_along(sections)), twist, flying, case, limits(0), quick=True)
+
+    def without(rows: Indices, there: Array) -> tuple[Sections, Twist]:
+        rest = sections_of(layout, {k: v[rows] for k, v in values.items()}, there)
+        turned = twist_along(rest) if skins is None else skins.take(rows).on(rest, smaller.pieces)
+        return replace(rest, flow=shear_along(rest)), turned
+
+    solved = carry_on(solved, sections, flying, case, some, without, quick=True)
     shapes = [solved.shape]
     for k, other in enumerate(cases[float(flying[0])][1:], start=1):
         shapes.append(shape_in(solved, flying, other, limits(k)))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,6 +25,7 @@ from .made import made
 from .skin_twist import between
 from .solve import Sections, Solved, sections_of, shape_in, solve
 from .uncertainty import SAMPLES, normals, sample, typical
+from .without_broken import carry_on
 
 Array = NDArray[np.float64]
 
@@ -311,11 +312,12 @@ def compute(
     cases = PARTS[scheme.part].cases_of(airframe, layout.plan, flying)
     twist, flow = twist_along(sections), shear_along(sections)
     solved = solve(replace(sections, flow=flow), twist, flying, cases)
+    solved = carry_on(solved, sections, flying, cases, on, partial(_without, layout, typical(table, 1)))
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
     uncertain = uncertain_in(layout, table)
     values = drawn_values(uncertain) if spread else {}
-    drawn = draw_samples(layout, values, on[0], (twist, flow), flying, cases[0]) if spread else None
+    drawn = draw_samples(layout, values, on[0], (twist, flow), flying, cases[0], solved.gone[:1]) if spread else None
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
@@ -333,14 +335,39 @@ def drawn_values(table: dict[str, Spread]) -> dict[str, Array]:
 
 def draw_samples(
     layout: PartLayout, values: dict[str, Array], on: Array, typically: tuple[Twist, ShearFlow], flying_g: float,
-    case: Case,
+    case: Case, gone: Sequence[frozenset[int]] = (),
 ) -> Solved:  # fmt: skip
     """The typical build and then the samples, at fewer stations; how they twist and shear at fewer still and on coarser
     grids: as the first variant of `typically`, in proportion to what the typical build is beside them; the shear centre
-    by what it is away from that."""
-    index = some_stations(layout, _DRAWN)
+    by what it is away from that.
+
+    Parameters
+    ----------
+    gone : pieces without which the typical build holds most.
+    """
+    sections, twist = _drawn(layout, values, on, typically)
+    found = solve(sections, twist, flying_g, [case])
+
+    def without(runs: NDArray[np.intp], there: Array) -> tuple[Sections, Twist]:
+        # the typical build with the same pieces comes first, which the others are held against
+        every = np.concatenate([[0], runs])
+        usual, usually = _without(layout, values, runs[:1], there[:1])
+        assert usual.flow is not None
+        rest, turned = _drawn(layout, {k: v[every] for k, v in values.items()}, there[0], (usually, usual.flow))
+        drawn = np.arange(1, len(every))
+        return rest.take(drawn), turned.take(drawn)
+
+    every, like = np.repeat(on[None], SAMPLES + 1, axis=0), frozenset[int]().union(*gone)
+    return carry_on(found, sections, flying_g, [case], every, without, alike=True, like=like)
+
+
+def _drawn(
+    layout: PartLayout, values: dict[str, Array], on: Array, typically: tuple[Twist, ShearFlow]
+) -> tuple[Sections, Twist]:
+    """Sections of draws, the first of which is the typical build that `typically` is of, and how they twist."""
+    index, count = some_stations(layout, _DRAWN), len(next(iter(values.values())))
     coarse = layout.take(index)
-    sections = sections_of(coarse, values, np.repeat(on[None], SAMPLES + 1, axis=0))
+    sections = sections_of(coarse, values, np.repeat(on[None], count, axis=0))
     few = np.unique(np.linspace(0, len(index) - 1, _FEW).round().astype(int))
     section, properties, first = coarse.take(few).section, sections.properties.at(few), np.zeros(1, dtype=np.intp)
     there = layout.kernel.twist(section, sections.materials, properties, coarse=True)
@@ -354,4 +381,12 @@ def draw_samples(
         np.asarray(usual.x_shear + away @ carry * chord),
         usual.stress.like(there.stress, few, carry),
     )
-    return solve(replace(sections, flow=usually.like(sheared, few, carry)), twist, flying_g, [case])
+    return replace(sections, flow=usually.like(sheared, few, carry)), twist
+
+
+def _without(
+    layout: PartLayout, values: dict[str, Array], runs: NDArray[np.intp], there: Array
+) -> tuple[Sections, Twist]:
+    """Typical builds, each with some of its pieces, and how they twist."""
+    rest = sections_of(layout, {k: np.repeat(v[:1], len(runs)) for k, v in values.items()}, there)
+    return replace(rest, flow=shear_along(rest)), twist_along(rest)

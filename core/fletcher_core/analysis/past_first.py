@@ -34,7 +34,7 @@ def _kind(finding: Finding) -> int:
         return _WRINKLE
     if finding.mode == "panel_buckling":
         return _BUCKLE
-    if finding.piece is None and finding.mode in ("core_tension", "core_compression"):
+    if finding.mode in ("core_tension", "core_compression") and (finding.piece is None or finding.of_core):
         return _CRACK if finding.mode == "core_tension" else _CREASE
     return 0
 
@@ -55,7 +55,7 @@ def after_first(
     that could not stand the load of its own first sign goes at that load.
 
     Of those stations that go on, what ends them is looked for at some, by `_where`; it is inf at the others. `quick`:
-    crushed foam's zone is met half way, within a few per cent, and late findings are not kept, for searching.
+    crushed foam's zone is met half way, within a few per cent, for searching.
     """
     outlived = np.array([_kind(f) for f in findings])
     kind = outlived[first]
@@ -73,8 +73,7 @@ def after_first(
     )  # fmt: skip
     late = Late(findings, n.shape, stations)
     for found, runs in search.run():
-        if not quick:
-            late.found += [(f, runs) for f in found]
+        late.found += [(f, runs) for f in found]
     hold, last = np.where(goes_on, np.inf, n), first.copy()
     hold[:, stations], last[:, stations] = search.hold, search.last
     return late, hold, last
@@ -90,6 +89,11 @@ class Late(Sequence[Finding]):
 
     def __len__(self) -> int:
         return len(self._first) + len(self.found)
+
+    def piece_of(self, at: int) -> int | None:
+        """The piece that a finding is of, without its arrays."""
+        known = len(self._first)
+        return self._first[at].piece if at < known else self.found[at - known][0].piece
 
     @overload
     def __getitem__(self, at: int) -> Finding: ...

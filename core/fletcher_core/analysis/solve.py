@@ -56,6 +56,10 @@ class Solved:
     hold: Array
     last: Array
     half_mass_g: Array
+    #: of a pod with a boom its own share of `forces`
+    pod: Forces | None = None
+    #: of each run the pieces that have let go where it holds most; empty where none has
+    gone: Sequence[frozenset[int]] = ()
 
     @property
     def GJ(self) -> Array:
@@ -64,6 +68,11 @@ class Solved:
     @property
     def GA_s(self) -> Array:
         return self.flow.GA_s
+
+    @property
+    def pod_forces(self) -> Forces:
+        """What the sections themselves bear."""
+        return self.forces if self.pod is None else self.pod
 
     @property
     def variants(self) -> int:
@@ -100,6 +109,13 @@ class Sections:
         """The same, turning about `x_shear` (V, S) mm."""
         return replace(self, properties=self.properties.about(x_shear))
 
+    def take(self, index: NDArray[np.intp]) -> Sections:
+        """Some of the variants, or some of them more than once."""
+        values = {k: v[index] for k, v in self.values.items()}
+        materials, properties = self.materials.take(index), self.properties.take(index)
+        flow = None if self.flow is None else self.flow.take(index)
+        return replace(self, values=values, materials=materials, properties=properties, flow=flow)
+
     @property
     def half_mass_g(self) -> Array:
         """(V,) grams of one half, without glue."""
@@ -121,15 +137,24 @@ def _runs(count: int, cases: int) -> NDArray[np.intp]:
 
 
 def load(
-    sections: Sections, twist: Twist, flying_mass_g: Array | float, cases: Sequence[Case]
+    sections: Sections,
+    twist: Twist,
+    flying_mass_g: Array | float,
+    cases: Sequence[Case],
+    each: tuple[NDArray[np.intp], Sequence[Case]] | None = None,
 ) -> tuple[LoadedPart, PartLoads]:
-    """Every run under a factor of 1 of its case."""
+    """Every run under a factor of 1 of its case.
+
+    Parameters
+    ----------
+    each : which variant each run is, and its case; None: all variants in the first case, then the first in the others.
+    """
     layout, p = sections.layout, sections.properties
     flow = sections.flow or layout.kernel.shear_flow(layout.section, sections.materials, p)
     count = p.EA.shape[0]
-    runs = _runs(count, len(cases))
-    per_run = [cases[0]] * count + list(cases[1:])
-    more = len(cases) > 1
+    runs = _runs(count, len(cases)) if each is None else each[0]
+    per_run = [cases[0]] * count + list(cases[1:]) if each is None else list(each[1])
+    more = len(cases) > 1 or each is not None
     at = p.take(runs) if more else p
     materials = sections.materials.take(runs) if more else sections.materials
     force, loads = forces_in(layout, at, materials, flying_mass_g, per_run)
@@ -204,7 +229,7 @@ def solve(
     )
     return Solved(
         layout, sections.materials, properties, wing.shear.take(np.arange(count)), twist, cases, loads, f, shape,
-        findings, n, first, late, hold, last, sections.half_mass_g,
+        findings, n, first, late, hold, last, sections.half_mass_g, wing.forces if wing.of_both else None,
     )  # fmt: skip
 
 

@@ -22,7 +22,7 @@ from .neutral import Neutral, mean_chord_at, neutral_point
 from .seen import gear_seen, parts_seen
 from .shares import shares
 from .told import Balance, BalanceLine, BalanceSlide, BalanceState, BalanceWay, ForecastPoint, WeightItem
-from .weighing import Forecast, Now, Weighed, forecast, key_of, over_time, with_weighings
+from .weighing import Forecast, Now, Weighed, forecast, key_of, odd, over_time, with_weighings
 
 #: mm behind the nose at which ballast can be fixed (own choice)
 _BALLAST_AT = 15.0
@@ -311,6 +311,11 @@ def _shares(airframe: Airframe, planned: Sequence[PlacedMass]) -> dict[str, floa
     return shares(airframe.promised_g - airframe.carried_g, known)
 
 
+def _times(one: Weighed) -> str:
+    ratio = one.grams / one.planned_g
+    return f"{ratio:.1f} times" if ratio > 1 else f"{100 * ratio:.0f} %"
+
+
 def _forecast_said(told: Forecast, promise: float, now: Now, system: System) -> str:
     """At this rate, and what gives most back of what is not made yet."""
 
@@ -343,11 +348,13 @@ def balance(
     """
     wing, neutral, wants = planform(airframe.wing), neutral_point(airframe), airframe.balancing
     chord = wing.mean_chord
-    aim = mean_chord_at(wing, airframe.balance_at)
+    front, aft = (mean_chord_at(wing, neutral.share - m) for m in (wants.margin_most, wants.margin_least))
+    # a wish outside of the range is no aim: advice would lower the margin below the least
+    wish = mean_chord_at(wing, airframe.balance_at)
+    aim = min(max(wish, front), aft)
     planned = masses(airframe, schemes, aim)
     now = with_weighings(planned, weighed)
     of, sums, told = now.masses, _Sums(now), forecast(now, airframe.promised_g)
-    front, aft = (mean_chord_at(wing, neutral.share - m) for m in (wants.margin_most, wants.margin_least))
     nose = min(nose_at(airframe) + _BALLAST_AT, aim - 1.0)
     body = airframe.parts.body
     tail = body.half_span_mm - body.wing_at_mm if body is not None else float((wing.x_le + wing.chord).max())
@@ -374,11 +381,17 @@ def balance(
     sd = math.hypot(sums.sd_g / weight, _CL_OFF / Z90) / 2
     stall = math.sqrt(2 * weight * 1e-3 * GRAVITY / (AIR_DENSITY * area * 1e-2 * cl))
     cautions = []
-    if not (front <= aim <= aft):
+    if not (front <= wish <= aft):
         cautions.append(
-            f"The point at which it shall balance, {100 * airframe.balance_at:.0f} %, lies outside of the range that "
-            f"its neutral point and margins give ({100 * _share(front, wing):.0f} to {100 * _share(aft, wing):.0f} %)."
+            f"The balance target, {100 * airframe.balance_at:.0f} %, lies outside of the range that its neutral point "
+            f"and margins give ({100 * _share(front, wing):.0f} to {100 * _share(aft, wing):.0f} %): "
+            f"{100 * _share(aim, wing):.0f} % is aimed at instead."
         )
+    cautions += [
+        f"The {one.of} weighs {_times(one)} of its plan: is that the right number? It counts for itself, and not for "
+        "what the other parts will weigh."
+        for one in odd(weighed)
+    ]
     if airframe.parts.tailplane is None:
         cautions.append("Without a tailplane: sweep and a section that holds its nose up have to balance it.")
     margin = neutral.share - _share(sums.x, wing)
@@ -387,7 +400,7 @@ def balance(
         promise_from_g=airframe.promise_range[0], promise_to_g=airframe.promise_range[1],
         promise_said=_promise_said(airframe, system), power_g=airframe.power_g,
         x_mm=estimate(sums.x, sums.sd_x), share=estimate(_share(sums.x, wing), sums.sd_x / chord), up_mm=sums.up,
-        aim_mm=aim, aim_share=airframe.balance_at, neutral_mm=neutral.x,
+        aim_mm=aim, aim_share=_share(aim, wing), neutral_mm=neutral.x,
         neutral_share=estimate(neutral.share, neutral.off / Z90), front_mm=front, aft_mm=aft,
         front_share=_share(front, wing), aft_share=_share(aft, wing),
         margin=estimate(margin, math.hypot(sums.sd_x, off) / chord), of_ten=10 * chance, chord_mm=chord,

@@ -60,13 +60,31 @@ def _luck(one: Weighed) -> float:
     return math.hypot(own, one.step_g / math.sqrt(12) / one.grams)
 
 
+#: weighed over planned beyond which, either way, a weighing is a slip of the hand or another thing, and from which on
+#: it counts less (own choice: no part of a known plan comes out half as heavy again by habit)
+FAR, _DOUBTFUL = 2.0, 1.5
+
+
+def counts(one: Weighed) -> float:
+    """How far a weighing counts for the others, 1 to 0: less from half as heavy again, not at all from twice."""
+    off = abs(math.log(one.grams / one.planned_g)) if one.planned_g > 0 else 0.0
+    return min(max((math.log(FAR) - off) / math.log(FAR / _DOUBTFUL), 0.0), 1.0)
+
+
+def odd(weighed: Sequence[Weighed]) -> list[Weighed]:
+    """The last weighings that are over twice, or under half, of what was planned."""
+    return [one for one in newest(weighed).values() if one.planned_g > 0 and counts(one) == 0]
+
+
 def habit(weighed: Sequence[Weighed]) -> Habit:
-    """Of parts that are built; those without a plan tell nothing."""
+    """Of parts that are built; those without a plan tell nothing, nor do those far from it (`counts`)."""
     precision, total, known = 1 / PRIOR**2, 0.0, 0
     for one in weighed:
         if one.planned_g <= 0:
             continue
-        weight = 1 / _luck(one) ** 2
+        weight = counts(one) / _luck(one) ** 2
+        if weight == 0:
+            continue
         precision += weight
         total += weight * math.log(one.grams / one.planned_g)
         known += 1

@@ -33,26 +33,34 @@ _TRIES = (6, 8, 10, 12, 16, 20, 25, 30)
 
 
 def splice(
-    stock: Stock, glue: Glue, area_mm2: float, perimeter_mm: float, depth_mm: float, how: str, wanted: float = 0.9
+    stock: Stock,
+    glue: Glue,
+    area_mm2: float,
+    perimeter_mm: float,
+    depth_mm: float,
+    how: str,
+    wanted: float = 0.9,
+    most: float = 1.0,
 ) -> Splice:
     """The shortest usual splice that keeps `wanted` of the stick's strength, or the longest tried.
 
     Parameters
     ----------
     area_mm2 : of the stick's section; what is laid beside it is taken to be as stiff.
-    perimeter_mm : glued round of the section. depth_mm : thickness or diameter.
+    perimeter_mm : glued round of the section. depth_mm : thickness or diameter. most : share of the stick's strength
+        that what is laid beside it bears, whatever its glue.
     """
     force = min(stock.tension.typical, stock.compression.typical) * area_mm2
     found = Splice(0.0, 0.0, 0.0, how)
     for times in _TRIES:
         overlap = times * depth_mm
         carried = _lap_carries(stock, glue, glue.lap_on_hard.typical, area_mm2, perimeter_mm, overlap)
-        share = min(1.0, carried / force)
+        share = min(1.0, most, carried / force)
         grams = stock.density.typical * 1e-6 * area_mm2 * 2 * overlap
         # longer helps no more once only its ends carry
-        if share > found.share + 0.005:
+        if not found.overlap_mm or share > found.share + 0.005:
             found = Splice(overlap, share, grams, how)
-        if share >= wanted:
+        if share >= min(wanted, most):
             break
     return found
 
@@ -103,7 +111,10 @@ class SpliceQuestion(Described):
 
 
 class SpliceWay(BaseModel):
-    """One way: length on each side of the cut, what it keeps of the stick's strength, how much stiffer it is there."""
+    """One way: length on each side of the cut, and what it keeps of the stick's strength.
+
+    Over the splice: `stiffer` is EI over the stick's own, `stretches` EA over it, `deeper` its depth over it.
+    """
 
     way: str
     label: str
@@ -111,6 +122,8 @@ class SpliceWay(BaseModel):
     share: Spread
     grams: float
     stiffer: float
+    stretches: float
+    deeper: float
     says: str
     steps: list[str]
     source: str
@@ -149,18 +162,43 @@ _SLANTS = (8, 12, 16, 20, 30, 40)
 _WANTED = 0.9
 
 
-def _section(q: SpliceQuestion, way: str) -> tuple[float, float, float]:
-    """(glued round, mm; area of what is added, mm2; its own second moment about the stick's middle, mm4)."""
+@dataclass(frozen=True)
+class _Added:
+    """What a splice lays beside a stick: glued round (mm), area (mm2), second moment about its own middle (mm4), how
+    far its middle lies from the stick's, and how deep both are together (mm)."""
+
+    round_mm: float
+    area: float
+    inertia: float
+    aside: float
+    deep: float
+
+
+def _section(q: SpliceQuestion, way: str) -> _Added:
     d = q.depth_mm
     if way == "sleeve_inside":
-        return math.pi * q.bore_mm, math.pi / 4 * q.bore_mm**2, math.pi / 64 * q.bore_mm**4
+        bore = q.bore_mm
+        return _Added(math.pi * bore, math.pi / 4 * bore**2, math.pi / 64 * bore**4, 0.0, d)
     if way == "sleeve_outside":
         outer = d + 2 * max(0.5, 0.15 * d)
-        return math.pi * d, math.pi / 4 * (outer**2 - d**2), math.pi / 64 * (outer**4 - d**4)
-    if way == "lap":
-        wide = q.width_mm if q.form == "strip" else 0.5 * d
-        return wide, q.area_mm2, q.own_EI + q.area_mm2 * d**2
-    return 0.0, 0.0, 0.0
+        area, inertia = math.pi / 4 * (outer**2 - d**2), math.pi / 64 * (outer**4 - d**4)
+        return _Added(math.pi * d, area, inertia, 0.0, outer)
+    assert way == "lap"
+    wide = q.width_mm if q.form == "strip" else 0.5 * d
+    return _Added(wide, q.area_mm2, q.own_EI, d, 2 * d)
+
+
+def _together(q: SpliceQuestion, added: _Added, stock: Stock, glue: Glue, length: float) -> float:
+    """Second moment of stick and splice about their common middle, mm4, less the slip of the glue between them.
+
+    Both count their own, and the pair of them as far apart as they lie (parallel axes), times gamma (Moehler's, as EN
+    1995-1-1 Annex B has it, over both sides of the cut).
+    """
+    pair = added.area * q.area_mm2 / (added.area + q.area_mm2) * added.aside**2
+    slips = (
+        math.pi**2 * stock.E.typical * q.area_mm2 / (glue.G.typical * added.round_mm / glue.bond * (2 * length) ** 2)
+    )
+    return q.own_EI + added.inertia + pair / (1 + slips)
 
 
 def _scarf_share(q: SpliceQuestion, stock: Stock, glue: Glue, length: float) -> Spread:
@@ -182,19 +220,26 @@ def spliced(q: SpliceQuestion, way: str, length: float) -> SpliceWay:
     stock, glue, kind = catalogue().stock[q.material], catalogue().glue[q.glue], SPLICES[way]
     force = min(stock.tension.typical, stock.compression.typical) * q.area_mm2
     if way == "scarf":
-        share, grams, stiffer = _scarf_share(q, stock, glue, length), 0.0, 1.0
+        share, grams, stiffer, stretches, deeper = _scarf_share(q, stock, glue, length), 0.0, 1.0, 1.0, 1.0
     else:
-        round_, added, inertia = _section(q, way)
-        carried = [_most_carried(stock, glue, tau, q.area_mm2, round_, length) for tau in glue.lap_on_hard]
+        added = _section(q, way)
+        carried = [_most_carried(stock, glue, tau, q.area_mm2, added.round_mm, length) for tau in glue.lap_on_hard]
         # what is added must carry it, too
-        most = min(stock.tension.typical, stock.compression.typical) * added
-        share = Spread(*(min(1.0, min(c, most) / force) for c in carried))
-        grams = stock.density.typical * 1e-6 * added * 2 * length
-        stiffer = 1 + inertia / q.own_EI
+        most = _bounded(q, added)
+        share = Spread(*(min(1.0, most, c / force) for c in carried))
+        grams = stock.density.typical * 1e-6 * added.area * 2 * length
+        stiffer = _together(q, added, stock, glue, length) / q.own_EI
+        stretches, deeper = 1 + added.area / q.area_mm2, added.deep / q.depth_mm
     return SpliceWay(
-        way=way, label=kind.label, length_mm=length, share=share, grams=grams, stiffer=stiffer,
-        says=_says(share, stiffer), steps=list(kind.steps), source=f"{glue.source}; Volkersen 1938",
+        way=way, label=kind.label, length_mm=length, share=share, grams=grams, stiffer=stiffer, stretches=stretches,
+        deeper=deeper, says=_says(share, stiffer), steps=list(kind.steps), source=f"{glue.source}; Volkersen 1938",
     )  # fmt: skip
+
+
+def _bounded(q: SpliceQuestion, added: _Added) -> float:
+    """Share of the stick's strength that what is laid beside it bears across the cut, whatever its glue: pulled by its
+    area, bent by its own second moment, whichever is less."""
+    return min(added.area / q.area_mm2, added.inertia / q.own_EI)
 
 
 def _most_carried(stock: Stock, glue: Glue, tau: float, area: float, round_: float, length: float) -> float:
@@ -212,7 +257,9 @@ def splices(q: SpliceQuestion) -> list[SpliceWay]:
         if way == "scarf":
             length = _scarf(q, stock, glue)
         else:
-            length = splice(stock, glue, q.area_mm2, _section(q, way)[0], q.depth_mm, kind.label).overlap_mm
+            added = _section(q, way)
+            most = _bounded(q, added)
+            length = splice(stock, glue, q.area_mm2, added.round_mm, q.depth_mm, kind.label, most=most).overlap_mm
         found.append(spliced(q, way, length))
     return sorted(found, key=lambda w: (-round(w.share.typical, 2), w.grams))
 

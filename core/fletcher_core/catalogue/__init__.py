@@ -28,6 +28,7 @@ from .entries import (
 )
 from .load import catalogue, shipped, using, with_own
 from .own_material import OwnMaterial, chosen_by, figures_of, words_of
+from .surfaces import meets
 
 __all__ = [
     "PAPER_SHEAR",
@@ -55,6 +56,7 @@ __all__ = [
     "catalogue",
     "chosen_by",
     "figures_of",
+    "meets",
     "shipped",
     "using",
     "with_own",

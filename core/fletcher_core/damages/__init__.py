@@ -10,7 +10,7 @@ from pydantic import Field
 from ..kinds import Wound
 from . import broken, crack, crushed, missing, others, slit, split, torn_out, wrinkle
 from .base import FACES, SURE, DamageBase, On, Side
-from .kind import Care, DamageKind, Effect
+from .kind import Beside, Care, DamageKind, Effect, GluedOver, Room
 
 #: every kind by its name, in the order in which they are offered
 DAMAGE_KINDS: Mapping[str, DamageKind[Any]] = {
@@ -51,12 +51,15 @@ __all__ = [
     "DAMAGE_KINDS",
     "FACES",
     "SURE",
+    "Beside",
     "Care",
     "Damage",
     "DamageBase",
     "DamageKind",
     "Effect",
+    "GluedOver",
     "On",
+    "Room",
     "Side",
     "damage_kind",
     "wounds",
@@ -69,13 +72,13 @@ def damage_kind(damage: DamageBase) -> DamageKind[Any]:
 
 
 def wounds(
-    damage: DamageBase, cares: Sequence[Care] = (), *, beside: float, way: str = "", on: bool = True
+    damage: DamageBase, cares: Sequence[Care] = (), *, room: Room, way: str = "", on: bool = True
 ) -> list[Wound]:
     """What it makes of its part, as it is or as mends have left it.
 
     Parameters
     ----------
-    beside : mm of what a stick takes up its load from there. way : tells several ways to mend it apart.
+    room : what is beside it. way : tells several ways to mend it apart.
     """
     kind = damage_kind(damage)
     name = kind.mended if cares else kind.called
@@ -90,9 +93,10 @@ def wounds(
             on=on,
             y_from_mm=start,
             y_to_mm=max(end, start + 0.5, 1.0),
+            fade_mm=fade,
             zones=list(effect.zones),
             hits=list(effect.hits),
         )
         for k, effect in enumerate(kind.effect(damage, cares))
-        for start, end in [effect.over(beside)]
+        for start, end, fade in [effect.over(room)]
     ]

@@ -7,7 +7,7 @@ from typing import Literal
 
 from ..kinds import Hit, Share
 from .base import DamageBase, stick
-from .kind import Care, DamageKind, Effect, at, first
+from .kind import Care, DamageKind, Effect, as_new, at, first
 
 
 class Broken(DamageBase):
@@ -19,18 +19,22 @@ class Broken(DamageBase):
 
 def effect(damage: Broken, cares: Sequence[Care]) -> list[Effect]:
     """Two halves, each with an end of its own; spliced, a stretch that bears less."""
-    if any(care.whole for care in cares):
-        return []
+    if (sound := as_new(damage, cares)) is not None:
+        return sound
     stiff, strong = first(cares, "stick_stiff"), first(cares, "stick_strong")
     hit = Hit(sticks=(damage.piece,), stiff=stiff, strong=strong or stiff, apart=stiff is None)
     start, end = at(damage)
-    found = [Effect(start, end, (), [hit], takes_up=stiff is None)]
-    spliced = next((c for c in cares if c.stick_stiff is not None and c.over is not None and c.stiffer > 1), None)
-    if spliced is not None and spliced.over is not None:
-        more = Hit(sticks=(damage.piece,), stiff=Share(times=spliced.stiffer), strong=Share(times=spliced.stiffer))
+    found = [Effect(start, end, (), [hit], ends="stick" if stiff is None else "along")]
+    spliced = next(
+        (c for c in cares if c.stick_stiff is not None and c.over is not None and c.beside is not None), None
+    )
+    if spliced is not None and spliced.over is not None and spliced.beside is not None:
+        # of both together; the stick itself gives way at the strain that it always did
+        both, beside = Share(times=spliced.beside.stretches), spliced.beside
+        more = Hit(sticks=(damage.piece,), stiff=both, strong=both, bends=beside.bends, deeper=beside.deeper)
         for a, b in ((spliced.over[0], start), (end, spliced.over[1])):
             if b - a > 1.0:
-                found.append(Effect(a, b, (), [more]))
+                found.append(Effect(a, b, (), [more], ends="beside"))
     return found
 
 

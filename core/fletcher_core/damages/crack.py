@@ -36,10 +36,16 @@ def effect(damage: Crack, cares: Sequence[Care]) -> list[Effect]:
         "face": FACES[damage.face],
         "depth_mm": None if damage.through == "through" else damage.deep_mm,
     }
-    zone = Zone(**where, open=True) if joins is None else Zone(**where, pulled=joins, pressed=pressed or Share())
+    # what does not meet does not bend either
+    meets = pressed or Share()
+    zone = (
+        Zone(**where, open=True)
+        if joins is None
+        else Zone(**where, stiff=meets, sheared=Share(), pulled=joins, pressed=meets)
+    )
     faces = 0 if damage.through == "through" else FACES[damage.face]
     torn = [Hit(face=faces, x_from=damage.x_from, x_to=damage.x_to)] if damage.skin_torn else []
-    skins = [Effect(*at(damage, SKIN_TAKES_UP), (), torn)] if torn else []
+    skins = [Effect(*at(damage, SKIN_TAKES_UP), (), torn, ends="skin")] if torn else []
     return [Effect(*at(damage), [zone]), *skins]
 
 

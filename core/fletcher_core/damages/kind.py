@@ -4,12 +4,30 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Literal, TypeVar
 
-from ..kinds import Hit, Share, Zone
+from ..kinds import ALL, Hit, Share, Zone
 from .base import DamageBase
 
 D = TypeVar("D", bound=DamageBase)
+
+
+@dataclass(frozen=True)
+class Beside:
+    """A stick with another beside it, over the stick alone: EA, EI over EA, and depth."""
+
+    stretches: float
+    bends: float
+    deeper: float
+
+
+@dataclass(frozen=True)
+class GluedOver:
+    """A glue, and the stretch of a stick that lies in it, mm."""
+
+    glue: str
+    y_from: float
+    y_to: float
 
 
 @dataclass(frozen=True)
@@ -18,11 +36,12 @@ class Care:
 
     Attributes
     ----------
+    glued : a stick lies in another glue, from here to there; None: in its own.
     joins : parted foam is one again, and bears so much pulled and sheared; pressed : and pressed.
     foam_stiff, foam_strong : of foam that was crushed. drawn : figure of the share of lost stiffness that comes back.
     stick_stiff, stick_strong : of a stick over the damage. whole : the stick is a new one.
-    over : stretch, mm, that the mend reaches; None: all of the damage. stiffer : how many times as stiff the stick is
-        over it, by what is laid beside it or put into it.
+    over : stretch, mm, that the mend reaches; None: all of the damage. beside : what is laid beside a stick over it, or
+        put into it.
     """
 
     joins: Share | None = None
@@ -34,26 +53,58 @@ class Care:
     stick_strong: Share | None = None
     whole: bool = False
     over: tuple[float, float] | None = None
-    stiffer: float = 1.0
+    beside: Beside | None = None
+    glued: GluedOver | None = None
+
+
+@dataclass(frozen=True)
+class Room:
+    """What is beside a damage, mm: what a stick takes up its load from, the depth of the part, and the stick's own."""
+
+    beside: float
+    depth: float = 0.0
+    stick: float = 0.0
+
+
+Ends = Literal["foam", "skin", "stick", "loose", "along", "beside", "at once"]
 
 
 @dataclass(frozen=True)
 class Effect:
     """What a damage is over one stretch of the part, mm.
 
-    `takes_up`: a stick ends there; the stretch is as much longer either way as it needs to take up its load again.
+    ends : how it ends along the part. "stick": a stick ends there, and as much longer either way as it needs to take up
+    its load again; "loose": a stick is loose there; "along": it runs on along a stick by a diameter; "beside": a stick
+    is stiffer there; "foam", "skin": what is parted, or softer; "at once": another glue begins.
     """
 
     y_from: float
     y_to: float
     zones: Sequence[Zone] = ()
     hits: Sequence[Hit] = ()
-    takes_up: bool = False
+    ends: Ends = "foam"
 
-    def over(self, beside: float) -> tuple[float, float]:
-        """Where it is, with so much (mm) for a stick to take up its load from."""
-        reach = TAKES_UP * beside if self.takes_up else 0.0
-        return max(self.y_from - reach, 0.0), self.y_to + reach
+    def over(self, room: Room) -> tuple[float, float, float]:
+        """(start, end, fade), mm: where it is, and over how much beyond either end it fades to nothing.
+
+        A stick, a skin or foam beside what is parted takes up its load little by little; told at once, a verdict would
+        flip where two damages pass each other by a millimetre.
+        """
+        reach, fade = 0.0, 0.0
+        if self.ends == "stick":
+            reach = TAKES_UP * room.beside
+            fade = FADES * reach
+        elif self.ends == "loose":
+            fade = FADES * TAKES_UP * room.beside
+        elif self.ends == "along":
+            reach, fade = room.stick, 2 * room.stick
+        elif self.ends == "beside":
+            reach, fade = -min(room.stick, 0.25 * (self.y_to - self.y_from)), room.stick
+        elif self.ends == "skin":
+            fade = SKIN_TAKES_UP
+        elif self.zones and self.ends == "foam":
+            fade = min((room.depth if z.depth_mm is None else z.depth_mm for z in self.zones), default=0.0)
+        return max(self.y_from - reach, 0.0), self.y_to + reach, fade
 
 
 @dataclass(frozen=True)
@@ -95,6 +146,17 @@ def nothing(damage: Any, cares: Sequence[Care]) -> Sequence[Effect]:
     return ()
 
 
+def as_new(damage: Any, cares: Sequence[Care]) -> list[Effect] | None:
+    """What there is once the stick of a damage is a sound one, in the glue of the mend; None where it is not."""
+    care = next((care for care in cares if care.whole), None)
+    if care is None:
+        return None
+    if care.glued is None:
+        return []
+    hit = Hit(sticks=(damage.piece,), stiff=ALL, glue=care.glued.glue)
+    return [Effect(care.glued.y_from, care.glued.y_to, (), [hit], ends="at once")]
+
+
 def first(cares: Sequence[Care], name: str) -> Any:
     """What the first mend that says something of it does."""
     return next((found for care in cares if (found := getattr(care, name)) is not None), None)
@@ -106,6 +168,9 @@ CUT = 0.25
 #: work yet: it takes up its load from what lies beside it. 0.24 to 0.31 by plane finite elements, whatever it is made
 #: of (tests/core/repairs/test_takes_up.py)
 TAKES_UP = 0.25
+#: share of that length, beyond it, over which it takes up the rest of its load (own choice: what bends more by it
+#: stays within a tenth of that length)
+FADES = 1.0
 #: mm, the same of film, tape and paper, which lie on the foam all over: a sixth of the depth (the same place)
 SKIN_TAKES_UP = 5.0
 

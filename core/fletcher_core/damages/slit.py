@@ -24,9 +24,8 @@ def effect(damage: Slit, cares: Sequence[Care]) -> list[Effect]:
     """Every sheet of that face is parted there."""
     if damage.x_to == damage.x_from:
         return []
-    return [
-        Effect(*at(damage, SKIN_TAKES_UP), (), [Hit(face=_FACE[damage.face], x_from=damage.x_from, x_to=damage.x_to)])
-    ]
+    torn = Hit(face=_FACE[damage.face], x_from=damage.x_from, x_to=damage.x_to)
+    return [Effect(*at(damage, SKIN_TAKES_UP), (), [torn], ends="skin")]
 
 
 KIND = DamageKind(

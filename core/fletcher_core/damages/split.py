@@ -7,7 +7,7 @@ from typing import Literal
 
 from ..kinds import Hit, Share
 from .base import DamageBase, long, stick, words
-from .kind import Care, DamageKind, Effect, first
+from .kind import Care, DamageKind, Effect, as_new, first
 
 
 class Split(DamageBase):
@@ -32,17 +32,21 @@ def left(damage: Split) -> Share:
 
 def effect(damage: Split, cares: Sequence[Care]) -> list[Effect]:
     """Softer and weaker over its length; what a mend reaches of it, as that leaves it."""
-    if damage.long_mm == 0 or any(care.whole for care in cares):
+    if damage.long_mm == 0:
         return []
+    if (sound := as_new(damage, cares)) is not None:
+        return sound
     stiff, strong = first(cares, "stick_stiff"), first(cares, "stick_strong")
     over = first(cares, "over") or damage.run
     found, (start, end) = [], damage.run
     inside = max(start, over[0]), min(end, over[1])
     as_it_is = Hit(sticks=(damage.piece,), stiff=left(damage), strong=left(damage))
     if stiff is None or inside[1] <= inside[0]:
-        return [Effect(start, end, (), [as_it_is])]
-    found.append(Effect(*inside, (), [Hit(sticks=(damage.piece,), stiff=stiff, strong=strong or stiff)]))
-    found += [Effect(a, b, (), [as_it_is]) for a, b in ((start, inside[0]), (inside[1], end)) if b - a > 1e-6]
+        return [Effect(start, end, (), [as_it_is], ends="along")]
+    found.append(Effect(*inside, (), [Hit(sticks=(damage.piece,), stiff=stiff, strong=strong or stiff)], ends="along"))
+    found += [
+        Effect(a, b, (), [as_it_is], ends="along") for a, b in ((start, inside[0]), (inside[1], end)) if b - a > 1e-6
+    ]
     return found
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 
 from ..kinds import Hit
 from .base import DamageBase, long, stick
-from .kind import Care, DamageKind, Effect
+from .kind import Care, DamageKind, Effect, as_new
 
 
 class TornOut(DamageBase):
@@ -24,9 +24,11 @@ class TornOut(DamageBase):
 
 def effect(damage: TornOut, cares: Sequence[Care]) -> list[Effect]:
     """Over its loose length it does not work with the foam: counted as not there, each side with an end of its own."""
-    if damage.long_mm == 0 or any(care.whole for care in cares):
+    if damage.long_mm == 0:
         return []
-    return [Effect(*damage.run, (), [Hit(sticks=(damage.piece,), apart=True)])]
+    if (sound := as_new(damage, cares)) is not None:
+        return sound
+    return [Effect(*damage.run, (), [Hit(sticks=(damage.piece,), apart=True)], ends="loose")]
 
 
 KIND = DamageKind(

@@ -67,13 +67,14 @@ def after(wing: LoadedPart, shed: Shed, n: Array | None = None) -> LoadedPart | 
     pressed = _pressed(wing) if shed.wrinkled else np.zeros((wing.up.shape[0], len(wing.layout.sheet_rows)))
     if shed.wrinkled and not pressed.any() and not (shed.cracked or shed.crushed or shed.buckled):
         return None
-    left = 1 - pressed
+    left, edges = 1 - pressed, None
     if shed.buckled:
-        left = left * np.where(_pressed(wing) > 0, share_left(wing)[:, None], 1.0)
+        edges = np.where(_pressed(wing) > 0, share_left(wing)[:, None], 1.0)
+        left = left * edges
     rest = replace(wing.materials, sheet_Et=wing.materials.sheet_Et * left)
     core = _half_of_the_foam(wing) if shed.cracked else wing.sums.core
     held = _of_skins(wing, pressed)
-    state = _with(wing, rest, core, held, shed)
+    state = replace(_with(wing, rest, core, held, shed), edges=edges)
     if shed.crushed:
         assert n is not None
         zone, whole = _Pressed.of(wing, shed), state.properties

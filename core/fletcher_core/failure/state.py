@@ -56,6 +56,8 @@ class LoadedPart:
     cracked: bool = False
     crushed: bool = False
     buckled: bool = False
+    #: (R, Ps) effective share of each sheet once a panel has buckled; None where none has
+    edges: Array | None = None
     #: (R, 1) which way it bends, where that is not to be read off its own first station
     lifts: Array | None = None
     #: (R, S) N mm2, twist stiffness
@@ -78,6 +80,7 @@ class LoadedPart:
             lifts=self.up[index], locked=None if self.locked is None else at(self.locked),
             GJ=None if self.GJ is None else self.GJ[index],
             of_both=None if self.of_both is None else at(self.of_both),
+            edges=None if self.edges is None else self.edges[index],
         )  # fmt: skip
 
     def stations(self, index: NDArray[np.intp]) -> LoadedPart:
@@ -105,10 +108,10 @@ class LoadedPart:
 
         The slope of that force, d(share M)/dy = share V less M times the slope of the share: where the part tapers, a
         thing that goes on at less depth, or beside less of others, takes less or more (Bruhn 1973, ch. A15). Where
-        something starts or ends at once, the ends have a mode of their own.
+        something starts or ends at once, the ends have a mode of their own; so it is where a damage fades out.
         """
         f = self.forces
-        return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan.s, share) * f.moment))
+        return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan.s, share, self.in_a_fade) * f.moment))
 
     @property
     def is_body(self) -> bool:
@@ -154,34 +157,61 @@ class LoadedPart:
                 found |= inside & (wound.y_to_mm - wound.y_from_mm < deep)
         return found
 
+    @cached_property
+    def in_a_fade(self) -> NDArray[np.bool_]:
+        """(S - 1,) stretches between stations over which a damage fades into what is sound."""
+        y = self.layout.plan.y
+        middle, found = 0.5 * (y[1:] + y[:-1]), np.zeros(len(y) - 1, dtype=bool)
+        for piece in self.layout.pieces:
+            if (wound := wound_of(piece)) is not None and wound.fade_mm > 0:
+                inner, outer = wound.y_from_mm, wound.y_to_mm
+                found |= (middle > inner - wound.fade_mm) & (middle < outer + wound.fade_mm)
+        return found
+
     def foam_at(self, x: Array) -> Array | float:
-        """(R, S, K): share of the depth at places along the chord (S, K) that is the core's own foam."""
+        """(R, S, K): share of the depth at places along the chord (S, K) that is the core's own foam; damaged or glued
+        foam counts by the share of the core's plateau that it has."""
         patches = self.layout.section.patches
         left: Array | float = 1.0
         for p, row in enumerate(self.layout.patch_rows):
             if row.stands in ("instead", "loose"):
                 inside = (x >= patches.x_from[p][:, None]) & (x <= patches.x_to[p][:, None])
                 taken = inside * (patches.part[p] * patches.present[p])[:, None]
-                left = left * (1 - self.materials.patch_on[:, p, None, None] * taken)
+                lost = self.materials.patch_on[:, p, None, None] * taken
+                if self._is_damaged(row.piece):
+                    own, core = (self.values[f"{of}.compression_10pct"] for of in (row.prefix, "core"))
+                    lost = lost * (1 - own / core)[:, None, None]
+                left = left * (1 - lost)
         return left
 
-    def is_core(self, face: int) -> Array | float:
+    def _is_damaged(self, piece: int | None) -> bool:
+        """Whether a patch of a piece is foam that is damaged, or glued, and not parted."""
+        wound = None if piece is None else wound_of(self.layout.pieces[piece])
+        return wound is not None and not wound.open
+
+    def is_core(self, face: int, damaged: bool = False) -> Array | float:
         """(R, S, K): 1 where the core's own foam lies at those points of a face, 0 where another foam or nothing does;
-        what is cut from the other wall of a hollow part takes nothing from this one."""
+        beside a crack foam takes up its load again by its share. What is cut from the other wall of a hollow part takes
+        nothing from this one.
+
+        Parameters
+        ----------
+        damaged : foam that is damaged or glued counts as the core's.
+        """
         patches, hollow = self.layout.section.patches, self.layout.section.wall_mm is not None
         other = (patches.face == -face) & hollow
         stands = np.array([r.stands in ("instead", "loose") for r in self.layout.patch_rows], dtype=bool) & ~other
+        soft = np.array([self._is_damaged(r.piece) for r in self.layout.patch_rows], dtype=bool)
+        if damaged:
+            stands = stands & ~soft
         if not stands.any():
             return 1.0
         x = self.layout.outline.x[:, ::_FACE_STEP]
-        inside = (
-            stands[:, None, None]
-            & (x >= patches.x_from[..., None])
-            & (x <= patches.x_to[..., None])
-            & (patches.present > 0)[..., None]
-        )
-        taken = np.einsum("vp,psk->vsk", self.materials.patch_on, inside.astype(float))
-        return np.asarray(taken < 0.5, dtype=float)
+        inside = stands[:, None, None] & (x >= patches.x_from[..., None]) & (x <= patches.x_to[..., None])
+        # what is softer has a check of its own as far as it fades
+        there = np.where(soft[:, None], patches.present > 0, np.minimum(patches.present, 1.0))
+        taken = np.einsum("vp,psk->vsk", self.materials.patch_on, inside * there[..., None])
+        return np.asarray(np.maximum(1 - taken, 0.0))
 
     @cached_property
     def sheet_strain(self) -> list[tuple[Runs, Array, Array | float]]:
@@ -198,7 +228,11 @@ class LoadedPart:
         `sign`: 1 pulled, -1 pressed. In runs without the sheet it never does.
         """
         at, strain, locked = self.sheet_strain[p]
-        Et = sign * (self.materials.sheet_Et[at, p, None] * self.sheet_here(p)[at])[..., None]
+        whole = self.materials.sheet_Et[:, p, None]
+        if self.edges is not None and sign < 0:
+            # what has buckled ends when its edge, not its mean, is as strained as it stands
+            whole = whole / self.edges[:, p, None]
+        Et = sign * (whole[at] * self.sheet_here(p)[at])[..., None]
         n, force = worst_of(allowable[at], Et * strain, 0.0 if isinstance(locked, float) else Et * locked)
         return self.in_all(at, n, np.inf), self.in_all(at, force, 0.0)
 
@@ -299,6 +333,8 @@ class Finding:
     unit: str
     formula: str
     part: str = ""
+    #: whether it is of foam that goes on as the core's does: damaged or glued
+    of_core: bool = False
 
 
 @dataclass(frozen=True)
@@ -340,10 +376,17 @@ def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0)
     return np.asarray(np.divide(np.maximum(limit - constant, 0.0), applied, out=n, where=applied > 1e-12))
 
 
-def slope_along(y: Array, values: Array) -> Array:
-    """(R, S) d values / dy, of each stretch between the double stations at which something changes at once."""
+def slope_along(y: Array, values: Array, without: NDArray[np.bool_] | None = None) -> Array:
+    """(R, S) d values / dy, of each stretch between the double stations at which something changes at once.
+
+    Parameters
+    ----------
+    without : (S - 1,) stretches that count for none.
+    """
     gap = np.diff(y)
     smooth = gap > NODE_GAP
+    if without is not None:
+        smooth = smooth & ~without
     rise = np.where(smooth, np.diff(values, axis=-1) / np.where(smooth, gap, 1.0), 0.0)
     total, count = np.zeros(values.shape), np.zeros(len(y))
     for part in (slice(None, -1), slice(1, None)):

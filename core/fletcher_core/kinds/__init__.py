@@ -39,7 +39,7 @@ from .kind import GROUPS, Group, Kind, Offer, Room
 from .place import share_along
 from .rows import Ground, MemberRow, Need, Parting, PatchRow, Rows, SheetRow
 from .shapes import CORD_AREA, rectangle_constant
-from .wound import ALL, Hit, Share, Wound, Zone, parted, sound_prefix
+from .wound import ALL, Hit, Share, Wound, Zone, left_figures, parted, sound_prefix
 
 #: every kind by its name, in the order in which they are offered
 KINDS: Mapping[str, Kind[Any]] = {
@@ -137,6 +137,7 @@ __all__ = [
     "Zone",
     "fits_on",
     "kind_of",
+    "left_figures",
     "new_piece",
     "parted",
     "rectangle_constant",

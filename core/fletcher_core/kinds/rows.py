@@ -89,6 +89,15 @@ class Ground:
 
 
 @dataclass(frozen=True)
+class NewEnd:
+    """An end that a cut makes of a stick: where, mm; the piece that cuts; the share of the stick that ends there."""
+
+    at: float
+    by: int
+    share: float
+
+
+@dataclass(frozen=True)
 class MemberRow:
     """One stick or web: section constants in mm, each a number or (S,) along the span.
 
@@ -108,6 +117,7 @@ class MemberRow:
         crushed. yields : pressed, it goes on bearing as foam does. sheared : mm, its largest shear strain per twist
         over its own G, where its shape does not tell. whole_without : wounds which, when on, part this row or leave
         something else of it; only_with : wounds that leave this of it. web_left : share of `web_width` that they leave.
+    new_ends : that cuts make of it.
     """
 
     piece: int
@@ -148,6 +158,7 @@ class MemberRow:
     web_left: Any = 1.0
     whole_without: tuple[int, ...] = ()
     only_with: tuple[int, ...] = ()
+    new_ends: tuple[NewEnd, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -224,6 +235,7 @@ class Parting:
     share_from, share_to : of the chord, of sheets.
     leaves : prefix of figures under which what is left stands; "" where nothing is.
     apart : a stick is in two halves, each with ends of its own. share : what is left at typical figures.
+    bends, deeper : second moment over area, and depth, times what they were. glue : that it lies in, if another.
     """
 
     by: int
@@ -236,6 +248,9 @@ class Parting:
     leaves: str = ""
     apart: bool = False
     share: float = 0.0
+    bends: float = 1.0
+    deeper: float = 1.0
+    glue: str | None = None
 
 
 @dataclass

@@ -101,6 +101,8 @@ class Zone(Described):
     face: Literal[1, -1] = 1
     depth_mm: float | None = None
     stiff: Share = ALL
+    #: of its shear stiffness, where that is another than of E
+    sheared: Share | None = None
     pulled: Share = ALL
     pressed: Share = ALL
     open: bool = False
@@ -108,8 +110,9 @@ class Zone(Described):
 
 
 class Hit(Described):
-    """Sticks, or sheets (`sticks` None), that are other over the wound's stretch: nothing of them where `left` is
-    none, else stiffness and strength. `lost`: it is not even there, else it hangs on and weighs what it did."""
+    """Sticks, or sheets (`sticks` None), that are other over the wound's stretch: nothing of them where `stiff` is
+    none, else stiffness and strength. `lost`: it is not even there, else it hangs on and weighs what it did.
+    `bends`, `deeper`: second moment over area, and depth, times what they were: of what is laid beside a stick."""
 
     sticks: tuple[str, ...] | None = None
     face: Literal[1, -1, 0] = 0
@@ -119,6 +122,10 @@ class Hit(Described):
     strong: Share | None = None
     apart: bool = False
     lost: bool = False
+    bends: float = 1.0
+    deeper: float = 1.0
+    #: the glue that it lies in, where it is another
+    glue: str | None = None
 
 
 class Wound(PieceBase):
@@ -126,6 +133,8 @@ class Wound(PieceBase):
 
     kind: Literal["wound"] = "wound"
     damage: str
+    #: mm beyond either end over which what it does fades to nothing, in proportion
+    fade_mm: float = 0.0
     #: two of one damage that are of different ways are never on at once
     way: str = ""
     zones: list[Zone] = Field(default_factory=list)
@@ -144,8 +153,10 @@ def _prefix(wound: Wound, which: str) -> str:
 
 
 def sound_prefix(prefix: str) -> str:
-    """Of the figures of what is left of a stick those of the stick as it was."""
-    return prefix.split(".", 3)[3] if prefix.startswith("wound.") else prefix
+    """Prefix of a stick's figures as it was, however many wounds it has."""
+    while prefix.startswith("wound."):
+        prefix = prefix.split(".", 3)[3]
+    return prefix
 
 
 @dataclass(frozen=True)
@@ -164,30 +175,46 @@ class _Left:
 
 
 def _rows(wound: Wound, index: int, ground: Ground) -> Rows:
-    run = ground.run(wound.y_from_mm, wound.y_to_mm)
-    ends = (wound.y_from_mm, wound.y_to_mm)
+    run = _weight(wound, ground)
+    ends = (wound.y_from_mm - wound.fade_mm, wound.y_to_mm + wound.fade_mm)
+    inside = ground.run(wound.y_from_mm, wound.y_to_mm)
     patches = [
         PatchRow(
             index,
-            _prefix(wound, f"foam{k}"),
+            _prefix(wound, f"{name}{k}"),
             ground.same(z.x_from),
             ground.same(z.x_to),
             z.face,
             z.depth_mm,
-            run,
+            there,
             exact=True,
         )
         for k, z in enumerate(wound.zones)
+        for name, there in (("foam", inside), ("fade", run * (1 - inside)))
+        if there.any()
     ]
     partings = [
         Parting(
             index, run, ends, h.sticks, h.face, h.x_from, h.x_to,
             "" if h.stiff is None else _prefix(wound, f"hit{k}"), h.apart,
-            0.0 if h.stiff is None else h.stiff.usual,
+            0.0 if h.stiff is None else h.stiff.usual, h.bends, h.deeper, h.glue,
         )
         for k, h in enumerate(wound.hits)
     ]  # fmt: skip
     return Rows(patches=patches, partings=partings)
+
+
+def _weight(wound: Wound, ground: Ground) -> Array:
+    """(S,) 1 over the wound's stretch, falling in a straight line to 0 over its fade on both sides.
+
+    So a verdict is continuous in the places of two wounds that pass each other: neither begins at once.
+    """
+    run = ground.run(wound.y_from_mm, wound.y_to_mm)
+    if wound.fade_mm <= 0:
+        return run
+    y = ground.plan.y
+    away = np.maximum(np.maximum(wound.y_from_mm - y, y - wound.y_to_mm), 0.0)
+    return np.asarray(np.maximum(run, np.clip(1 - away / wound.fade_mm, 0.0, 1.0)))
 
 
 def own_figures(wound: Wound) -> dict[str, Spread]:
@@ -198,33 +225,47 @@ def own_figures(wound: Wound) -> dict[str, Spread]:
 
 
 def _derived(wound: Wound, values: Mapping[str, Array], ground: Ground) -> dict[str, Array]:
-    """Of its foam by the core's, of what is left of sticks by theirs."""
+    """Figures of its foam, by the core's; those of what is left of sticks are made as rows ask (`left_figures`)."""
     found: dict[str, Array] = {}
     for k, zone in enumerate(wound.zones):
         name, left = _prefix(wound, f"foam{k}"), _Left(zone.stiff, zone.pulled, zone.pressed)
+        # beside it foam is pulled less, and is sheared as it was
+        fade = _prefix(wound, f"fade{k}")
         for figure in ("E", "G", "density", "tension", "shear", "compression_10pct", "plateau_25pct"):
             sound = values[f"core.{figure}"]
             if not (zone.open or zone.gone):
-                found[f"{name}.{figure}"] = left.of(values, figure, sound)
+                shear = figure == "G" and zone.sheared is not None
+                found[f"{name}.{figure}"] = (
+                    (zone.sheared or ALL).of(values, sound) if shear else left.of(values, figure, sound)
+                )
             elif figure in ("E", "G"):
                 found[f"{name}.{figure}"] = OPEN * sound
             elif figure == "density":
                 found[f"{name}.{figure}"] = 0.0 * sound if zone.gone else sound
             else:
                 found[f"{name}.{figure}"] = OPEN * _PARTED * values["core.G" if figure == "shear" else "core.E"]
-    whole = [
-        key
-        for key in values
-        if not key.startswith(("wound.", "method.", "craft.", "core.", "glue.", "mending.", "repair."))
-    ]
-    for k, hit in enumerate(wound.hits):
-        if hit.stiff is None:
-            continue
-        left = _Left(hit.stiff, hit.strong or hit.stiff, hit.strong or hit.stiff)
-        for key in whole:
-            figure = key.rpartition(".")[2]
-            found[f"{_prefix(wound, f'hit{k}')}.{key}"] = left.of(values, figure, values[key])
+            sheared = figure in ("G", "shear", "density")
+            found[f"{fade}.{figure}"] = sound if sheared else found[f"{name}.{figure}"]
     return found
+
+
+def left_figures(wounds: Mapping[str, Wound], prefix: str, values: Mapping[str, Array]) -> dict[str, Array]:
+    """Figures of what one or more wounds leave of a stick, under `prefix`: wounds on a wound count one after the other.
+
+    Parameters
+    ----------
+    wounds : id -> wound. prefix : ``wound.<id>.hit<k>.<prefix of the stick as it was, or of what another wound left>``.
+    """
+    _, name, which, rest = prefix.split(".", 3)
+    hit = wounds[name].hits[int(which.removeprefix("hit"))]
+    assert hit.stiff is not None
+    whole = left_figures(wounds, rest, values) if rest.startswith("wound.") else values
+    left = _Left(hit.stiff, hit.strong or hit.stiff, hit.strong or hit.stiff)
+    return {
+        f"{prefix}.{key.removeprefix(f'{rest}.')}": left.of(values, key.rpartition(".")[2], whole[key])
+        for key in whole
+        if key.startswith(f"{rest}.")
+    }
 
 
 def _suggest(room: Room) -> list[PieceBase]:
@@ -267,32 +308,39 @@ def parted(row: MemberRow, parting: Parting, ground: Ground, alternatives: bool)
 
     A web stays one row, whose share over the stretch is taken off its own size: no two webs can stand in one place.
     """
-    run = ground.same(row.present) > 0
-    inside = (parting.present > 0) & run
-    if not inside.any():
+    there, by = ground.same(row.present), ground.same(parting.present)
+    if not ((by > 0) & (there > 0)).any():
         return [row]
     if row.web_width and not alternatives:
-        return [_web(row, parting, ground, inside)]
+        return [_web(row, parting, ground)]
     y, (start, end) = ground.plan.y, parting.ends
     whole = (*row.whole_without, parting.by)
     only = (*row.only_with, parting.by) if alternatives else row.only_with
     found: list[dict[str, Any]] = []
     if parting.apart:
-        for side, ends in ((y < start, (row.ends[0], start)), (y > end, (end, row.ends[1]))):
-            there = run & side & ~inside
-            if there.any():
+        middle = 0.5 * (start + end)
+        for side, ends in ((y < middle, (row.ends[0], start)), (y >= middle, (end, row.ends[1]))):
+            half = there * side * (1 - by)
+            if half.any():
                 long = max(min(row.free_length, ends[1] - ends[0]), 1.0)
-                found.append({"present": there.astype(float), "ends": ends, "free_length": long})
+                found.append({"present": half, "ends": ends, "free_length": long})
     else:
-        found.append({"present": (run & ~inside).astype(float)})
+        found.append({"present": there * (1 - by)})
     if parting.leaves:
-        found.append({"present": inside.astype(float), "prefix": f"{parting.leaves}.{row.prefix}"})
+        left_of_it: dict[str, Any] = {"present": there * by, "prefix": f"{parting.leaves}.{row.prefix}"}
+        for name in ("ixx", "izz", "polar") if parting.bends != 1.0 else ():
+            left_of_it[name] = getattr(row, name) * parting.bends
+        if parting.glue is not None and row.against == "foam":
+            left_of_it["glue"] = parting.glue
+        if parting.deeper != 1.0:
+            left_of_it["height"] = row.height * parting.deeper
+        found.append(left_of_it)
     left = [replace(row, only_with=only, **change) for change in found]
     return [replace(row, whole_without=whole), *left] if alternatives else left
 
 
-def _web(row: MemberRow, parting: Parting, ground: Ground, inside: NDArray[np.bool_]) -> MemberRow:
-    by = np.where(inside, parting.share, 1.0)
+def _web(row: MemberRow, parting: Parting, ground: Ground) -> MemberRow:
+    by = 1 - ground.same(parting.present) * (1 - parting.share)
     less: dict[str, Any] = {
         name: ground.same(getattr(row, name)) * by for name in ("area", "ixx", "izz", "polar", "web_left")
     }

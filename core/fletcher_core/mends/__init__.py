@@ -9,7 +9,7 @@ from pydantic import Field
 
 from . import bind, graft, new_stick, others, patch, reglue, shape, splice, splint
 from .base import MendBase
-from .kind import Aim, Fact, MendKind
+from .kind import Aim, Fact, Glued, MendKind
 from .place import Place
 
 #: every kind by its name, in the order in which they are offered
@@ -55,7 +55,7 @@ Mend = Annotated[
     Field(discriminator="kind"),
 ]
 
-__all__ = ["MEND_KINDS", "Aim", "Fact", "Mend", "MendBase", "MendKind", "Place", "mend_kind"]
+__all__ = ["MEND_KINDS", "Aim", "Fact", "Glued", "Mend", "MendBase", "MendKind", "Place", "mend_kind"]
 
 
 def mend_kind(mend: MendBase) -> MendKind[Any]:

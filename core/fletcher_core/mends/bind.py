@@ -14,7 +14,7 @@ from ..fields import Problem, measure
 from ..kinds import Share, kind_of
 from ..units import Measure
 from .base import MendBase, glue_field
-from .kind import Fact, MendKind, so_long
+from .kind import Fact, Glued, MendKind, so_long, stick_of
 from .place import Place
 from .stuff import glue_steps
 
@@ -87,7 +87,17 @@ def tries(damage: DamageBase, place: Place) -> Sequence[Bind]:
         return []
     more = 3 * outer
     start, end = max(damage.run[0] - more, 0.0), min(damage.run[1] + more, place.tip)
-    return [Bind(id="new", of=damage.id, from_mm=start, to_mm=end, layers=n) for n in (1, 2)]
+    return [
+        Bind(id="new", of=damage.id, from_mm=start, to_mm=end, layers=n, glue=glue)
+        for n in (1, 2)
+        for glue in _thin_glues(place)
+    ]
+
+
+def _thin_glues(place: Place) -> list[str]:
+    """Glues that run into thread: the usual one where it does not eat this core."""
+    eaten = catalogue().glue["ca_standard"].holds(place.family)[0] == "attacks"
+    return ["ca_foam_safe", "epoxy_30"] if eaten else ["ca_standard", "epoxy_30"]
 
 
 def _diameter(damage: Any, place: Place) -> float | None:
@@ -111,13 +121,14 @@ KIND = MendKind(
     label="Bind it with thread",
     noun="binding",
     good="Minutes and a gram: its hoop holds a split tube round.",
-    bad="It gives back most of the stiffness, never all of it.",
+    bad="It gives back most of the tube's own stiffness, not all of it.",
     treats=frozenset({"split"}),
     closes=frozenset({"split"}),
     care=care,
     minutes=lambda m, d, p: so_long(6, 10, 20),
     grams=_grams,
     glues=lambda m: [m.glue],
+    joints=lambda m, d, p: [Glued(m.glue, "lap", stick_of(d, p), "plastic", touches=p.core)],
     facts=_facts,
     problems=_problems,
     tries=tries,

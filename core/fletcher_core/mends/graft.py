@@ -7,13 +7,13 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from ..catalogue import catalogue
+from ..catalogue import catalogue, meets
 from ..damages import Care, DamageBase
 from ..damages.base import words
 from ..fields import Problem
 from ..kinds import Need, Share
 from .base import MendBase, glue_field
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long
 from .place import Place
 from .reglue import Prepared, glues_for
 from .stuff import glue_grams, glue_steps, prepare_steps, seam, volume
@@ -100,6 +100,7 @@ KIND = MendKind(
     minutes=lambda m, d, p: so_long(15, 28, 55),
     grams=_grams,
     glues=lambda m: [m.glue],
+    joints=lambda m, d, p: [Glued(m.glue, "butt", meets(p.core), meets(m.material or p.core))],
     needs=_needs,
     problems=_problems,
     tries=tries,

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Generic, Literal, TypeVar
 
-from ..catalogue import Spread
+from ..catalogue import Spread, meets
 from ..damages import Care, DamageBase
 from ..fields import Problem
 from ..kinds import Need, PieceBase
@@ -46,6 +46,29 @@ def no_grams(mend: Any, damage: Any, place: Place) -> float:
     return 0.0
 
 
+@dataclass(frozen=True)
+class Glued:
+    """A joint that a mend glues: its glue, its shape and both sides, as `joints.JointQuestion` asks for them.
+
+    Attributes
+    ----------
+    touches : material that the glue runs on to though it has nothing to hold there.
+    """
+
+    glue: str
+    shape: str
+    one: str
+    other: str
+    gap_mm: float = 0.2
+    touches: str | None = None
+
+
+def stick_of(damage: Any, place: Place) -> str:
+    """What glue meets on the stick that is damaged; carbon where it is not known."""
+    piece = place.sticks.get(getattr(damage, "piece", ""))
+    return "carbon" if piece is None else meets(piece.material)
+
+
 def no_problems(mend: Any, damage: Any, place: Place) -> Iterator[Problem]:
     """Problems are told at fields of the mend: ``where`` is (field,)."""
     return iter(())
@@ -66,7 +89,8 @@ class MendKind(Generic[M]):
     treats : kinds of damages. closes : those that are seen to by it, so that the aircraft may leave the ground.
     care : (mend, damage, place) -> what it does to the damage; None: it only lies over it.
     adds : pieces that it lays in. grams : g on the one part beyond those. minutes : of hand work, [low, typical, high].
-    glues : that it waits for. needs : what it takes from the shelf beyond its pieces' own.
+    glues : that it waits for. joints : what it glues to what. needs : what it takes from the shelf beyond its pieces'
+        own.
     steps : what to do. looks : 0, a lump, to 1, not to be seen. tries : sizes that a search tries, the usual one first.
     draws : figure of the share of a set that stays out, of `mending.toml`; None: a set stays.
     aims : plans that it is for. cautions : where its work can hurt, names of the catalogue's hazards or sentences.
@@ -86,6 +110,7 @@ class MendKind(Generic[M]):
     adds: Callable[[M, D, Place], list[PieceBase]] = nothing
     grams: Callable[[M, D, Place], float] = no_grams
     glues: Callable[[M], list[str]] = no_glues
+    joints: Callable[[M, D, Place], list[Glued]] = nothing
     needs: Callable[[M, D, Place], list[Need]] = nothing
     facts: Callable[[M, D, Place], list[Fact]] = nothing
     problems: Callable[[M, D, Place], Iterator[Problem]] = no_problems

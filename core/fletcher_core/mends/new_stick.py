@@ -5,15 +5,20 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any, Literal
 
-from ..damages import Care, DamageBase
+from ..catalogue import meets
+from ..damages import Care, DamageBase, GluedOver
 from ..kinds import Need, kind_of
 from .base import MendBase, glue_field
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long, stick_of
 from .place import Place
 from .stuff import glue_grams, glue_steps
 
 #: mm of a stick whose size is not told (own choice)
 _USUAL = 5.0
+
+
+#: glues that a search tries in a slot; own choice
+_SLOT_GLUES = ("polyurethane_foaming", "ca_foam_safe", "epoxy_5", "contact_foam_safe", "epoxy_30", "hot_melt_low")
 
 
 class NewStick(MendBase):
@@ -30,8 +35,27 @@ class GlueIn(MendBase):
     glue: str = glue_field()
 
 
-def _care(mend: Any, damage: Any, place: Place) -> Care:
-    return Care(whole=True)
+def _new(mend: Any, damage: Any, place: Place) -> Care:
+    """A sound stick, in this glue from end to end."""
+    piece = place.sticks.get(damage.piece)
+    return (
+        Care(whole=True) if piece is None else Care(whole=True, glued=_in(mend, piece, piece.y_from_mm, piece.y_to_mm))
+    )
+
+
+def _in_again_care(mend: Any, damage: Any, place: Place) -> Care:
+    """A sound stick, in this glue where it was loose and in its own elsewhere."""
+    piece = place.sticks.get(damage.piece)
+    return Care(whole=True) if piece is None else Care(whole=True, glued=_in(mend, piece, *damage.run))
+
+
+def _in(mend: Any, piece: Any, start: float, end: float) -> GluedOver | None:
+    """The glue and where it is; None where it is the one that the stick lies in already."""
+    return None if mend.glue == piece.glue else GluedOver(mend.glue, start, end)
+
+
+def _slot_joint(mend: Any, damage: Any, place: Place) -> list[Glued]:
+    return [Glued(mend.glue, "slot", meets(place.core), stick_of(damage, place))]
 
 
 def _slot(damage: Any, place: Place, whole: bool) -> float:
@@ -63,7 +87,8 @@ NEW = MendKind(
     bad="The whole slot is opened: foam and skin go with it.",
     treats=frozenset({"broken", "split", "torn_out"}),
     closes=frozenset({"broken", "split", "torn_out"}),
-    care=_care,
+    care=_new,
+    joints=_slot_joint,
     minutes=lambda m, d, p: so_long(25, 45, 90),
     grams=lambda m, d, p: glue_grams(m.glue, _slot(d, p, whole=True)),
     glues=lambda m: [m.glue],
@@ -76,15 +101,15 @@ NEW = MendKind(
         *glue_steps(m.glue),
         "Lay the skin back and tape over the cut, the whole length.",
     ],
-    tries=lambda d, p: [NewStick(id="new", of=d.id, glue=g) for g in ("polyurethane_foaming", "contact_foam_safe")],
+    tries=lambda d, p: [NewStick(id="new", of=d.id, glue=g) for g in _SLOT_GLUES],
     looks=0.7,
-    aims=frozenset({"good"}),
+    aims=frozenset({"today", "good"}),
     cautions=("splinters",),
 )
 
 
 def _in_again(damage: DamageBase, place: Place) -> Sequence[GlueIn]:
-    return [GlueIn(id="new", of=damage.id, glue=g) for g in ("polyurethane_foaming", "ca_foam_safe", "epoxy_5")]
+    return [GlueIn(id="new", of=damage.id, glue=g) for g in _SLOT_GLUES]
 
 
 AGAIN = MendKind(
@@ -95,7 +120,8 @@ AGAIN = MendKind(
     bad="Glue goes where it can run: the far end often stays dry.",
     treats=frozenset({"torn_out"}),
     closes=frozenset({"torn_out"}),
-    care=_care,
+    care=_in_again_care,
+    joints=_slot_joint,
     minutes=lambda m, d, p: so_long(5, 9, 18),
     grams=lambda m, d, p: glue_grams(m.glue, _slot(d, p, whole=False)),
     glues=lambda m: [m.glue],

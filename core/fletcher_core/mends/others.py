@@ -7,12 +7,12 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from ..catalogue import Spread, catalogue
+from ..catalogue import Spread, catalogue, meets
 from ..damages import DamageBase
 from ..fields import measure
 from ..kinds import PieceBase, new_piece
 from .base import MendBase, glue_field
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long
 from .place import Place
 from .stuff import glue_steps
 
@@ -129,6 +129,7 @@ CORD = MendKind(
     adds=_cord,
     minutes=lambda m, d, p: so_long(6, 11, 22),
     glues=lambda m: [m.glue],
+    joints=lambda m, d, p: [Glued(m.glue, "slot", meets(p.core), meets(m.material))],
     steps=lambda m, d, p: [
         "Cut a groove as deep as the cord along the edge.",
         *glue_steps(m.glue),

@@ -7,14 +7,14 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from ..catalogue import catalogue
+from ..catalogue import catalogue, meets
 from ..damages import DamageBase
 from ..damages.base import words
 from ..fields import Problem, measure
 from ..kinds import PieceBase, new_piece
 from ..units import Measure
 from .base import MendBase
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long
 from .place import Place
 
 Faces = Literal["both", "top", "bottom"]
@@ -139,6 +139,7 @@ FILM = MendKind(
     minutes=lambda m, d, p: so_long(2, 4, 8) if m.reach == "patch" else so_long(5, 9, 18),
     problems=_problems,
     glues=lambda m: [m.glue] if m.glue else [],
+    joints=lambda m, d, p: [Glued(m.glue, "faced", meets(p.core), meets(m.material))] if m.glue else [],
     steps=lambda m, d, p: [
         "Wipe dust and grease off, an alcohol cloth where the foam takes it.",
         "Press the damage level, bend the part so that the gap closes.",
@@ -159,6 +160,7 @@ CLOTH = MendKind(
     adds=_cloth,
     minutes=lambda m, d, p: so_long(12, 20, 40),
     glues=lambda m: ["epoxy_laminating"],
+    joints=lambda m, d, p: [Glued("epoxy_laminating", "faced", meets(p.core), meets(m.material))],
     problems=_problems,
     steps=lambda m, d, p: [
         "Sand the old skin dull a hand's breadth round it.",

@@ -9,7 +9,11 @@ from typing import Any
 import numpy as np
 
 from ..catalogue import Foam, Spread, catalogue
+from ..damages import Room
+from ..kinds import kind_of
 
+#: mm of a stick whose size is not told (own choice)
+_STICK = 5.0
 #: what is held where no own tests say otherwise
 _AS_USUAL = Spread(1.0, 1.0, 1.0)
 
@@ -56,6 +60,13 @@ class Place:
         since bending pulls the one half and presses the other."""
         chord, depth = self.size_at(at)
         return chord + depth if self.hollow else chord
+
+    def room(self, damage: Any) -> Room:
+        """What is beside a damage, mm."""
+        piece = self.sticks.get(getattr(damage, "piece", ""))
+        depth = self.size_at(damage.at_mm)[1]
+        asked = {} if piece is None else kind_of(piece).splice(piece)
+        return Room(self.beside(damage.at_mm), depth, asked.get("depth_mm", min(_STICK, depth)))
 
     def around(self, at: float, reach: float) -> tuple[float, float]:
         """So far either way of a place, as far as there is of the part."""

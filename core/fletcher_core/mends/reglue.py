@@ -6,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Any, Literal
 
-from ..catalogue import catalogue
+from ..catalogue import catalogue, meets
 from ..damages import Care, DamageBase
 from ..damages.base import words
 from ..fields import Problem, measure
 from ..kinds import Share
 from .base import MendBase, glue_field
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long
 from .place import Place
 from .stuff import glue_grams, glue_steps, prepare_steps, seam
 
@@ -84,6 +84,10 @@ def _steps(mend: GlueBreak, damage: Any, place: Place) -> list[str]:
     ]
 
 
+#: mm that glue has to fill between two faces, by how they are (own estimates)
+_GAPS = {"clean": 0.2, "ragged": 0.6}
+
+
 #: glues that a search tries on a break: one of each family that holds on foam; own choice
 TRIED = (
     "polyurethane_foaming",
@@ -124,6 +128,7 @@ BREAK = MendKind(
     minutes=lambda m, d, p: so_long(4, 7, 14),
     grams=lambda m, d, p: glue_grams(m.glue, p.area(d)),
     glues=lambda m: [m.glue],
+    joints=lambda m, d, p: [Glued(m.glue, "butt", core := meets(p.core), core, _GAPS[getattr(d, "edges", "clean")])],
     steps=_steps,
     tries=tries,
     problems=_problems,

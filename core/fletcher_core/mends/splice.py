@@ -6,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from typing import Any, Literal
 
 from ..bonds.splice import SPLICES, SpliceQuestion, SpliceWay, spliced, splices
-from ..damages import Care, DamageBase
+from ..damages import Beside, Care, DamageBase
 from ..damages.base import words
 from ..fields import Problem, measure
 from ..kinds import ALL, Share, kind_of
 from ..units import Measure
 from .base import MendBase, glue_field
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long, stick_of
 from .place import Place
 from .stuff import glue_steps
 
@@ -48,7 +48,12 @@ def care(mend: SpliceStick, damage: Any, place: Place) -> Care | None:
         return None
     share = Share(named=f"splice_{mend.way}", spread=(found.share.low, found.share.typical, found.share.high))
     over = place.around(damage.at_mm, mend.length_mm)
-    return Care(stick_stiff=ALL, stick_strong=share, over=over, stiffer=found.stiffer)
+    return Care(
+        stick_stiff=ALL,
+        stick_strong=share,
+        over=over,
+        beside=Beside(found.stretches, found.stiffer / found.stretches, found.deeper),
+    )
 
 
 def _problems(mend: SpliceStick, damage: Any, place: Place) -> Iterator[Problem]:
@@ -86,7 +91,7 @@ def tries(damage: DamageBase, place: Place) -> Sequence[SpliceStick]:
     piece = place.sticks.get(getattr(damage, "piece", ""))
     most = min(place.tip - damage.at_mm, damage.at_mm)
     found: list[tuple[tuple[float, int], SpliceStick]] = []
-    for glue in ("epoxy_30", "epoxy_5", "ca_standard"):
+    for glue in ("epoxy_30", "epoxy_5", "ca_standard", "ca_foam_safe"):
         q = None if piece is None else question(piece, glue)
         for k, way in enumerate([] if q is None else splices(q)):
             for by in (1.0, 0.5):
@@ -111,6 +116,7 @@ KIND = MendKind(
     minutes=lambda m, d, p: so_long(10, 18, 35),
     grams=lambda m, d, p: found.grams if (found := made(m, d, p)) is not None else 0.0,
     glues=lambda m: [m.glue],
+    joints=lambda m, d, p: [Glued(m.glue, "lap", stick := stick_of(d, p), stick, touches=p.core)],
     steps=_steps,
     tries=tries,
     problems=_problems,

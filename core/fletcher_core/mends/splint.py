@@ -7,14 +7,14 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from ..catalogue import Spread, catalogue
+from ..catalogue import Spread, catalogue, meets
 from ..damages import DamageBase
 from ..damages.base import words
 from ..fields import Problem, chord_share, measure
 from ..kinds import PieceBase, new_piece
 from ..units import Measure
 from .base import MendBase, glue_field
-from .kind import MendKind, so_long
+from .kind import Glued, MendKind, so_long
 from .place import Place
 from .reglue import glues_for
 from .stuff import glue_steps
@@ -154,6 +154,7 @@ KIND = MendKind(
     adds=adds,
     minutes=_minutes,
     glues=lambda m: [m.glue],
+    joints=lambda m, d, p: [Glued(m.glue, "slot", meets(p.core), meets(m.material))],
     steps=_steps,
     tries=tries,
     problems=_problems,

@@ -51,7 +51,8 @@ def ways(m: GearPlate, g: Ground, values: Values) -> list[Way]:
     aft = up * stuff.value(values, "wheel_aft")
     each = 0.5 * up
     out, down = (m.leg_mm * f(math.radians(m.splay_deg)) for f in (math.sin, math.cos))
-    in_wire = np.hypot(each * out, 0.5 * aft * down)
+    # the push aft bends the leg, and twists it by what it stands out (von Mises)
+    in_wire = np.sqrt((each * out) ** 2 + (0.5 * aft * down) ** 2 + 0.75 * (0.5 * aft * out) ** 2)
     root = math.pi * m.wire_mm**3 / 32
     tension = values[f"stock.{m.wire}.tension"]
     # both legs push aft: the plate is tipped about its front edge
@@ -78,7 +79,12 @@ def ways(m: GearPlate, g: Ground, values: Values) -> list[Way]:
             "MPa",
             [
                 *base,
-                Line("Bending at the plate", float(np.median(in_wire)), "N mm", "√(up × out)² + (aft × down)²"),
+                Line(
+                    "Bending at the plate",
+                    float(np.median(in_wire)),
+                    "N mm",
+                    "√((up × out)² + (aft × down)² + 3/4 (aft × out)²)",
+                ),
                 Line("Second moment over radius", root, "mm³", "π d³ / 32"),
             ],
             "Thicker wire, or shorter legs: bent wire is bent back, a torn plate is not.",

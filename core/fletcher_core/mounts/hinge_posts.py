@@ -47,15 +47,16 @@ def bed(deep: float, out: float) -> float:
 def ways(m: HingePosts, g: Ground, values: Values) -> list[Way]:
     """The air on the surface and the servo's push pull posts out or press them sideways into foam."""
     moved = _moved(m, g)
-    # the middle one of three carries most: five eighths of a beam on three supports, both sides (Timoshenko and Gere)
-    most = 0.625 * 2 / (m.posts - 1) if m.posts > 2 else 0.5
+    # the middle one of three carries most: five eighths of a beam on three supports, both sides (Timoshenko and Gere);
+    # never more than each of two did, since a post that is pressed in hands its share on (static theorem)
+    most = min(0.625 * 2 / (m.posts - 1), 0.5) if m.posts > 2 else 0.5
     air, push = most * moved.air, moved.torque / moved.horn
     along = np.asarray(math.pi * m.post_mm * m.deep_mm * stuff.bond(values, g, m.on, m.glue))
     # sideways: pressed over its depth, with its own couple from what stands out (rigid post in a plastic bed)
     beds = m.post_mm * stuff.foam_under(values, m.on) * bed(m.deep_mm, m.out_mm)
     bends = 32 * air * m.out_mm / (math.pi * m.post_mm**3)
     base = [Line("Air on the surface", moved.air, "N", "half its pressure at full throw, top speed"),
-            Line("On the hardest worked post", air, "N", "five eighths of a span on either side, or half")]  # fmt: skip
+            Line("On the hardest worked post", air, "N", "five eighths of a span, or half")]  # fmt: skip
     return [
         Way(
             "out",

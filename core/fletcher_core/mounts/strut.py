@@ -19,6 +19,8 @@ from .kind import Fact, Line, MountKind, Shape, Values, Way, rectangle, stroke
 
 Array = NDArray[np.float64]
 
+#: mm of wall that a hollow strut has at least
+_LEAST_WALL = 0.2
 #: of the half span, where the lift of a half wing acts (an ellipse: 4 / 3π)
 _MIDDLE = 4 / (3 * math.pi)
 
@@ -49,7 +51,7 @@ def _force(m: Strut, lift: float, g: Ground) -> tuple[float, float, float]:
 
 def ways(m: Strut, g: Ground, values: Values) -> list[Way]:
     """Pulled in a pull, pressed in a landing and pushed down; its pins and its bracket."""
-    inner = min(m.inner_mm, 0.95 * m.rod_mm)
+    inner = m.inner_mm
     area, inertia = math.pi / 4 * (m.rod_mm**2 - inner**2), math.pi / 64 * (m.rod_mm**4 - inner**4)
     pulled, off, long = _force(m, g.limit * g.lifted, g)
     name = f"stock.{m.material}"
@@ -117,6 +119,10 @@ def ways(m: Strut, g: Ground, values: Values) -> list[Way]:
                  Line("It buckles at", float(euler[0]), "N", "π² E I / L²", "Euler 1744")],
                 "A thicker or hollow strut, or a jury strut at its middle.")
         )  # fmt: skip
+        found.append(
+            Way("crushed", "it is crushed", case, factor, "G", pressed / area, values[f"{name}.compression"], "MPa",
+                [Line("Pressed with", pressed, "N"), Line("Section", area, "mm²")], "A thicker strut.")
+        )  # fmt: skip
     return found
 
 
@@ -127,7 +133,7 @@ def uses(m: Strut) -> dict[str, Any]:
 
 def grams(m: Strut, values: Values) -> Array:
     """Two struts, four brackets, pins."""
-    inner = min(m.inner_mm, 0.95 * m.rod_mm)
+    inner = m.inner_mm
     rods = 2 * math.hypot(m.along_mm, m.below_mm) * math.pi / 4 * (m.rod_mm**2 - inner**2)
     plates = 4 * m.bracket_long_mm * m.bracket_wide_mm * m.plate_mm
     return np.asarray(
@@ -144,7 +150,13 @@ def facts(m: Strut, g: Ground, values: Values) -> list[Fact]:
 
 
 def problems(m: Strut, g: Ground) -> Iterator[Problem]:
-    """Its bracket is on the wing."""
+    """Its bracket is on the wing, and its bore leaves a wall."""
+    if m.inner_mm > m.rod_mm - _LEAST_WALL:
+        yield Problem(
+            ("inner_mm",), "hollow inside, diameter", "It leaves no wall: the strut is {rod} thick.",
+            "Make it {most} or less; 0 for a solid rod.",
+            {"rod": Measure(m.rod_mm, "size"), "most": Measure(max(m.rod_mm - _LEAST_WALL, 0.0), "size")},
+        )  # fmt: skip
     if m.along_mm > g.half_span:
         yield Problem(
             ("along_mm",), "its bracket", "It lies {it} out, beyond the tip.", "Put it between the root and {end}.",

@@ -19,6 +19,8 @@ Array = NDArray[np.float64]
 
 #: where air lifts a wing, of its chord (thin aerofoils)
 _LIFTS_AT = 0.25
+#: share of the chord that bolts hold a wing down by at least, however near its end they are (own choice)
+_LEAST_LEVER = 0.02
 #: strength of a bolt across over along (von Mises)
 _ACROSS = 1 / math.sqrt(3)
 
@@ -47,10 +49,15 @@ class WingBolts(MountBase):
 
 
 def _shares(m: WingBolts, g: Ground) -> tuple[float, float]:
-    """(N on all bolts, N on all pegs) at the limit: lift at a quarter of the chord, by the lever."""
+    """(N on all bolts, N on all pegs) at the limit: lift at a quarter of the chord, by the lever.
+
+    Without pegs the wing tips about the end of its seat that lies beyond the bolts, which they hold down: their pull is
+    in balance with the lift about that end.
+    """
     lifted = g.limit * g.lifted
     if m.pegs == 0:
-        return lifted, 0.0
+        behind = (1 - _LIFTS_AT) / max(1 - m.bolts_at, _LEAST_LEVER)
+        return lifted * max(behind, _LIFTS_AT / m.bolts_at), 0.0
     rear = _LIFTS_AT / m.bolts_at
     return rear * lifted, (1 - rear) * lifted
 
@@ -62,7 +69,14 @@ def ways(m: WingBolts, g: Ground, values: Values) -> list[Way]:
     area = stuff.bolt_area(m.bolt_mm)
     lever = [
         Line("All that hangs on the wing, at the limit", g.limit * g.lifted, "N", "limit × (weight less the wing's)"),
-        Line("On the bolts", on_bolts, "N", "lift at a quarter of the chord, lever to the pegs" if m.pegs else "all"),
+        Line(
+            "On the bolts",
+            on_bolts,
+            "N",
+            "lift at a quarter of the chord, lever to the pegs"
+            if m.pegs
+            else "lift at a quarter of the chord, about the end of the seat",
+        ),
     ]
     case: Case = ("a hard pull", g.limit, "G")
     found = [

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
 from typing import Any, Literal
 
@@ -10,8 +10,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from ..analysis.evaluation import Evaluation
-from ..catalogue import Spread, catalogue
-from ..catalogue.entries import Tagged
+from ..catalogue import Spread, catalogue, meets
 from ..failure.modes import OF_JOINTS
 from ..joints import BondTest, JointQuestion, NextTest, choose, hold, next_test
 from ..joints.choose import Advice, carries
@@ -33,15 +32,6 @@ OF_PIECES = ("bond_shear", "end_slip", "skin_bond")
 
 #: a bond with this reserve even at the low end, or with nothing to carry, needs no test
 PLENTY = 3.0
-
-
-def meets(material: str) -> str:
-    """What a glue meets on a material: itself for a foam, else a kind of hard thing."""
-    cat = catalogue()
-    if material in cat.foam:
-        return material
-    tables: tuple[Mapping[str, Tagged], ...] = (cat.board, cat.stock, cat.skin, cat.cord, cat.cloth)
-    return next(table[material].surface for table in tables if material in table)
 
 
 class GluedJoint(BaseModel):

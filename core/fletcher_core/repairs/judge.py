@@ -20,7 +20,7 @@ from ..geometry import planform
 from ..joints import BondTest
 from ..kinds import kind_of
 from ..loads import AIR_DENSITY, GRAVITY
-from ..mends import Aim, Mend, Place, mend_kind
+from ..mends import Aim, Fact, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
 from ..remembered import Remembered
 from ..report.judgement import Margins, state_of
@@ -31,6 +31,7 @@ from ..report.words import place as place_words
 from ..report.work import total, work_of
 from ..units import System, show
 from ..verdicts import SCOPE, verdict_of
+from .glue_rules import broken_rules
 from .place_of import place_of
 from .push_test import push_test
 from .states import FIELD_OF, STATES, Hurt, State, after_letting_go, computed, hurt, laid_by, problems
@@ -341,6 +342,12 @@ def _each(
     return found
 
 
+def _of_glue(mend: Mend, damage: Damage, place: Place) -> list[Fact]:
+    """Rules of the glue page that its glue breaks here today."""
+    reasons = broken_rules(mend, damage, place)
+    return [Fact("Its glue", place.air_C, "°C", f"{r.says} {r.because}", True) for r in reasons]
+
+
 def mend_told(mend: Mend, damage: Damage, place: Place, system: System, each: Each | None = None) -> MendTold:
     """One mend in words and figures."""
     kind = mend_kind(mend)
@@ -361,7 +368,7 @@ def mend_told(mend: Mend, damage: Damage, place: Place, system: System, each: Ea
         buys=None if each is None or not damage_kind(damage).effect(damage, ()) else each.buys,
         steps=kind.steps(mend, damage, place),
         cautions=list(dict.fromkeys(_cautions(mend))),
-        facts=[MendFact(**vars(f)) for f in kind.facts(mend, damage, place)],
+        facts=[MendFact(**vars(f)) for f in (*_of_glue(mend, damage, place), *kind.facts(mend, damage, place))],
         looks=kind.looks,
     )
 
@@ -400,6 +407,26 @@ def _gently(n: float) -> str:
     return "no loops, wide turns" if n < 4 else "no hard pulls"
 
 
+def _wrong_glues(mends: Sequence[Mend], damages: Mapping[str, Damage], places: Mapping[str, Place]) -> list[str]:
+    """Each glue that may not be used where a mend uses it, in a sentence."""
+    found = []
+    for mend in mends:
+        for reason in broken_rules(mend, damages[mend.of], places[mend.of]):
+            labels = " and ".join(catalogue().glue[g].label for g in mend_kind(mend).glues(mend))
+            found.append(f"{mend_kind(mend).label}, with {labels}: {reason.says}")
+    return list(dict.fromkeys(found))
+
+
+def _in_time(ready: float, limit: float | None) -> str:
+    """Whether it is ready in the time that there is: a line of its own beside how strong it is."""
+    if limit is None:
+        return ""
+    takes = f"It takes {ready:.0f} minutes with the glue's waiting, and there are {limit:.0f}"
+    return (
+        f"In time: {takes[0].lower()}{takes[1:]}." if ready <= limit else f"Not in time: {takes[0].lower()}{takes[1:]}."
+    )
+
+
 def _answered(damage: DamageTold, trim: Sequence[TrimTold]) -> list[str]:
     return [t.says for t in trim if damage.id in t.of]
 
@@ -413,10 +440,10 @@ def _verdict(
     parts: Sequence[MendedPart],
     damages: Sequence[DamageTold],
     trim: Sequence[TrimTold],
-    ready: float,
-    limit: float | None,
+    today: bool,
     grams: float,
     system: System,
+    glues: Sequence[str] = (),
 ) -> tuple[Go, str, list[str], float, float | None, float | None]:
     """(whether, the sentence, why, share of what is asked, G, m/s)."""
     share = min((p.mended.unlucky for p in parts), default=1.0)
@@ -426,8 +453,7 @@ def _verdict(
     open_ = [d for d in damages if d.grounds and not d.seen_to and d.id not in trimmed]
     why = [f"{d.label}, {d.where}: not seen to yet." for d in open_]
     why += [f"{_label_of(t, damages)}: {t.says}" for t in trim if t.much]
-    if limit is not None and ready > limit:
-        why.append(f"It takes {ready:.0f} minutes with the glue's waiting, and there are {limit:.0f}.")
+    why += glues
     n, v = speed_for(airframe, min(share, 1.0), max(grams, airframe.promise_g))
     weakest = min(parts, key=lambda p: p.mended.unlucky, default=None)
     if weakest is not None and (n < _LEAST_G or share < _LEAST_SHARE):
@@ -443,7 +469,7 @@ def _verdict(
         if not d.seen_to and (not d.grounds or d.id in trimmed)
     ]
     if why:
-        return "no", "Not today." if limit is not None else "Not as it is.", why, share, None, None
+        return "no", "Not today." if today else "Not as it is.", why, share, None, None
     if share >= 1 or weakest is None:
         if left:
             return "gently", "As strong as it has to be, but not all of it is seen to: gently.", left, share, n, v
@@ -566,7 +592,9 @@ def judge_repair(
     wait, slowest = max(((t.waits_min, t.slowest) for t in told), default=(0.0, ""))
     ready = hands.value + wait
     limit = repair.limit_min if aim == "today" else None
-    go, sentence, why, share, n, v = _verdict(airframe, parts, damages, trim, ready, limit, total_g, system)
+    go, sentence, why, share, n, v = _verdict(
+        airframe, parts, damages, trim, limit is not None, total_g, system, _wrong_glues(mends, by_id, place_by_id)
+    )
     worth = []
     for part in parts:
         ids = {d.id for d in _on(repair.damages, part.part, part.side)}
@@ -590,6 +618,7 @@ def judge_repair(
         slowest=slowest,
         ready_min=ready,
         in_time=limit is None or ready <= limit,
+        time=_in_time(ready, limit),
         grams=_grams(sum(p.grams.value for p in parts)),
         balance_mm=sum(p.balance_mm for p in parts),
         worth=worth,

@@ -148,7 +148,7 @@ class Trials:
             self._add(f"{damage.id} torn", _torn(self._wounds(damage, (), "torn")))
 
     def _wounds(self, damage: Damage, cares: Sequence[Care], way: str) -> list[Wound]:
-        return wounds(damage, cares, beside=self.place.beside(damage.at_mm), way=way)
+        return wounds(damage, cares, room=self.place.room(damage), way=way)
 
     def _add(self, key: str, pieces: Sequence[Any]) -> list[int]:
         if key not in self._of:

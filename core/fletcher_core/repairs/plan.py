@@ -210,12 +210,13 @@ def plan_steps(
     jobs = []
     for part in parts.values():
         own = {d.id: found[d.id] for d in part.damages}
-        without += nothing_for(part.damages, own, limit, items is not None)
+        without += nothing_for(part.damages, own, limit, items is not None, items is not None and not items)
         tried += sum(len(t) for t in own.values())
         if any(own.values()):
             ways *= math.prod(len(t) for t in own.values() if t)
             jobs.append((part, combinations({d: kept(t, PLAN) for d, t in own.items() if t}, PLAN)))
-            tried += len(jobs[-1][1])
+            # of one damage alone each option is a way of the whole, and is tried already
+            tried += len(jobs[-1][1]) if len(own) > 1 else 0
     tried_together = yield from stage(45, 60, mapper, all_of_one, jobs)
     groups = [sorted(unbeaten(g, way_merits), key=lambda w: -w.share)[:_OF_PART] for g in tried_together]
     if not groups:

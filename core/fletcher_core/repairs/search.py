@@ -213,7 +213,9 @@ class MendSearch:
         for part in self.parts:
             own = {d.id: in_time(found[d.id], limit) for d in part.damages if d.id in found}
             searched = [d for d in part.damages if d.id in found]
-            self.notes += nothing_for(searched, own, limit, self.items is not None)
+            self.notes += nothing_for(
+                searched, own, limit, self.items is not None, self.items is not None and not self.items
+            )
             self.tried += sum(len(found[d.id]) for d in searched)
             self.ways *= math.prod(len(t) for t in own.values() if t)
             each = {d: kept(t, SEARCH) for d, t in own.items() if t}
@@ -222,7 +224,8 @@ class MendSearch:
             each |= {d.id: [option_of((), d, part.place)] for d in none}
             self.left += [d.id for d in none]
             every = combinations(each, SEARCH)
-            self.tried += len(every)
+            # of one damage alone each option is a way of the whole, and is tried already
+            self.tried += len(every) if len(part.damages) > 1 else 0
             jobs += [(part, go) for go in in_goes(every)]
         return jobs
 

@@ -9,7 +9,7 @@ from typing import Any, Literal
 from pydantic import ValidationError
 
 from ..analysis.evaluation import Evaluation, Others, compute, laid_out
-from ..damages import Care, Damage, damage_kind, wounds
+from ..damages import Care, Damage, Room, damage_kind, wounds
 from ..fields import Problem, Refused, explain
 from ..kinds import PieceBase, Wound, wound_of
 from ..mends import Mend, MendBase, Place, mend_kind
@@ -84,11 +84,11 @@ def hurt(damages: Sequence[Damage], mends: Sequence[Mend], place: Place) -> Hurt
     by_id = {d.id: d for d in damages}
     for damage in damages:
         cares = cares_of(damage, mends, place)
-        beside = place.beside(damage.at_mm)
-        bare = wounds(damage, beside=beside)
+        room = place.room(damage)
+        bare = wounds(damage, room=room)
         add(bare, frozenset({"broken"} if cares else {"broken", "mended"}), damage.id)
         if cares:
-            add(wounds(damage, cares, beside=beside), frozenset({"mended"}), damage.id)
+            add(wounds(damage, cares, room=room), frozenset({"mended"}), damage.id)
     for mend in mends:
         if mend.of in by_id:
             add(laid_by(mend, by_id[mend.of], place), frozenset({"mended"}), mend.id)
@@ -138,7 +138,9 @@ def _place_problems(damage: Damage, where: tuple[str | int, ...], place: Place) 
 
 def _overlaps(damages: Sequence[tuple[int, Damage]]) -> Iterator[Problem]:
     """Two that take the same foam: it can be hurt once."""
-    zones = [(k, d, [(w.y_from_mm, w.y_to_mm, z) for w in wounds(d, beside=0.0) for z in w.zones]) for k, d in damages]
+    zones = [
+        (k, d, [(w.y_from_mm, w.y_to_mm, z) for w in wounds(d, room=Room(0.0)) for z in w.zones]) for k, d in damages
+    ]
     for n, (k, _, own) in enumerate(zones):
         for _, other, theirs in zones[:n]:
             if any(

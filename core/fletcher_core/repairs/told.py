@@ -181,6 +181,7 @@ class RepairVerdict(BaseModel):
     slowest: str
     ready_min: float
     in_time: bool
+    time: str
     grams: Estimate
     balance_mm: float
     worth: list[Worth]

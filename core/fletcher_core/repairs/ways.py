@@ -17,6 +17,7 @@ from ..joints import BondTest
 from ..mends import Aim, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
 from ..shelf import ShelfItem
+from .glue_rules import broken_rules
 from .judge import sides
 from .needs import in_stock, needs_of
 from .options import Option, Trials, Tried, options
@@ -127,9 +128,11 @@ def on_parts(
 def _usable(
     airframe: Airframe, hurt: HurtPart, damage: Damage, items: Sequence[ShelfItem] | None
 ) -> Callable[[Mend], bool]:
-    """Whether a mend can be made of what there is, and can lie where it would."""
+    """Whether a mend can be made of what there is, can lie where it would, and its glue may be used there today."""
 
     def may(mend: Mend) -> bool:
+        if broken_rules(mend, damage, hurt.place):
+            return False
         there = items is None or in_stock(needs_of(airframe, hurt.scheme, [mend], [damage], hurt.place), items)
         return there and not cannot_lie(airframe, hurt.scheme, damage, mend, hurt.place)
 
@@ -252,9 +255,16 @@ def in_time(found: Sequence[Try], limit: float | None) -> list[Try]:
 
 
 def nothing_for(
-    damages: Sequence[Damage], each: Mapping[str, Sequence[Try]], limit: float | None, of_stock: bool
+    damages: Sequence[Damage],
+    each: Mapping[str, Sequence[Try]],
+    limit: float | None,
+    of_stock: bool,
+    empty: bool = False,
 ) -> list[str]:
     """Damages for which there is no way, and why."""
+    if empty:
+        how = "tick “in the box” on the shelf beside what you carry, or plan with all of the shelf."
+        return [f"The field box is empty: {how}"]
     there = "nothing that is there" if of_stock else "nothing"
     why = f"{there} does it in time" if limit is not None else f"{there} mends it"
     return [f"{damage_kind(d).label}: {why}." for d in damages if not each[d.id]]

@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import PAPER_SHEAR, Board, Spread, Stock, catalogue
-from ..kinds import CORD_AREA, kind_of
+from ..kinds import CORD_AREA, kind_of, left_figures, wound_of
 from ..model.aerofoil import BodyWalls, HollowSection
 from ..model.body import boom_of
 from ..model.part import Part
@@ -384,4 +384,7 @@ def derive(layout: PartLayout, values: Mapping[str, Array]) -> dict[str, Array]:
         found |= _stacked(prefix, values)
     for piece in layout.pieces:
         found |= kind_of(piece).derived(piece, found, layout.ground)
+    wounds = {wound.id: wound for piece in layout.pieces if (wound := wound_of(piece)) is not None}
+    for prefix in dict.fromkeys(r.prefix for r in layout.member_rows if r.prefix.startswith("wound.")):
+        found |= left_figures(wounds, prefix, found)
     return found

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from ..catalogue import catalogue
 from ..geometry import DrawnOutline, Outline, Planform, outline_of, planform, profile_of, sheet_of
 from ..kinds import Ground, MemberRow, Parting, PatchRow, Piece, Rows, SheetRow, kind_of, parted, wound_of
-from ..kinds.rows import Faces
+from ..kinds.rows import Faces, NewEnd
 from ..model.aerofoil import BodyWalls, HollowSection, ProfileBody, SolidBody
 from ..model.body import Body, boom_of
 from ..model.part import Part
@@ -122,12 +122,16 @@ def _changes(part: Part, pieces: Sequence[Piece]) -> Iterator[float]:
     for piece in pieces:
         yield from (piece.y_from_mm, piece.y_to_mm)
         yield from getattr(piece, "drops_mm", ())
+        if (wound := wound_of(piece)) is not None and wound.fade_mm > 0:
+            yield from (wound.y_from_mm - wound.fade_mm, wound.y_to_mm + wound.fade_mm)
         if getattr(piece, "sleeve_material", None):
             yield piece.sleeve_to_mm  # type: ignore[union-attr]
 
 
 #: a cut of less than this share of a stick is none
 _TOUCHES = 1e-3
+#: shares of a stick that are cut away from which on what stays is counted down, and is nothing (own choice)
+_HALF, _GONE = 0.5, 0.75
 
 
 def _overlap(a: tuple[Any, Any], b: tuple[Any, Any]) -> Array:
@@ -148,7 +152,8 @@ def _cut_member(row: MemberRow, patch: PatchRow, by: int, ground: Ground) -> lis
     """A stick in rows where a cut-out touches it: beside it; there while it is switched off; what it leaves.
 
     Its own shape is taken as its rectangle. Cut from one face it keeps its width, from one side its height; cut at a
-    corner, or through its middle, it keeps its place and loses its share.
+    corner, or through its middle, it keeps its place and loses its share. A sliver bears nothing: cut by more than a
+    half it is counted down, to nothing at three quarters. Where it is cut it has new ends.
     """
     chord, w, h = ground.outline.chord, ground.same(row.width), ground.same(row.height)
     x, z = ground.same(row.x), ground.same(row.z)
@@ -161,11 +166,13 @@ def _cut_member(row: MemberRow, patch: PatchRow, by: int, ground: Ground) -> lis
         return [row]
     across, through = wide > 1 - _TOUCHES, high > 1 - _TOUCHES
     tall, broad = np.where(across & ~through, 1 - high, 1.0), np.where(through & ~across, 1 - wide, 1.0)
-    stays = np.where(across & through, 0.0, 1 - wide * high)
+    # a sliver is bent off, and splits where the cut ends
+    sliver = np.clip((_GONE - wide * high) / (_GONE - _HALF), 0.0, 1.0)
+    stays = np.where(across & through, 0.0, (1 - wide * high) * sliver)
     inside = (left > x - 0.5 * w) & (right < x + 0.5 * w)
     whole_side = (across ^ through) & ~inside
-    ixx = np.where(whole_side, broad * tall**3, stays)
-    izz = np.where(whole_side, tall * broad**3, stays)
+    ixx = np.where(whole_side, broad * tall**3 * sliver, stays)
+    izz = np.where(whole_side, tall * broad**3 * sliver, stays)
     up = np.where(0.5 * (floor + roof) < z, 0.5, -0.5) * h * (1 - tall)
     aft = np.where(inside, 0.0, np.where(0.5 * (left + right) < x, 0.5, -0.5) * w * (1 - broad))
     shares = {"area": stays, "area_out": stays, "ixx": ixx, "ixx_out": ixx, "izz": izz, "izz_out": izz,
@@ -173,8 +180,12 @@ def _cut_member(row: MemberRow, patch: PatchRow, by: int, ground: Ground) -> lis
     less: dict[str, Any] = {name: ground.same(getattr(row, name)) * share for name, share in shares.items()}
     less |= {"x": x + aft, "z": z + up, "height": h * tall, "width": w * broad}
     less["present"] = row.present * there * (stays > _TOUCHES)
+    y, lost = ground.plan.y, np.where(there, 1 - stays, 0.0)
+    inner, outer = (float(y[k]) for k in np.flatnonzero(there)[[0, -1]])
+    share = float(lost.max())
+    ends = tuple(NewEnd(at, by, share) for at in (inner, outer) if row.ends[0] + 1 < at < row.ends[1] - 1)
     rows = [
-        replace(row, present=row.present * ~there),
+        replace(row, present=row.present * ~there, new_ends=(*row.new_ends, *ends)),
         replace(row, present=row.present * there, cut_by=(*row.cut_by, by)),
     ]
     if less["present"].any():
@@ -191,9 +202,11 @@ def _cut_sheet(row: SheetRow, patch: PatchRow, by: int) -> list[SheetRow]:
         return [row]
     low = np.clip(patch.share_from, row.share_from, row.share_to)
     high = np.clip(patch.share_to, row.share_from, row.share_to)
-    there = row.weight * inside
+    # a slit fades: beside it a sheet is there again by its share
+    taken = inside * np.minimum(patch.present, 1.0)
+    there = row.weight * taken
     cut_by = (*row.cut_by, by)
-    found = [replace(row, weight=row.weight * ~inside)]
+    found = [replace(row, weight=row.weight * (1 - taken))]
     if np.any((low > row.share_from)[inside]):
         found.append(replace(row, share_to=low, tail_edge=False, weight=there))
     if np.any((high < row.share_to)[inside]):
@@ -230,7 +243,13 @@ def _beside_others(
         if wounds or other.stands not in ("instead", "loose") or other.side or not met.any():
             continue
         low, high = float(other.share_from[met].min()), float(other.share_to[met].max())
-        found = [piece for one in found for piece in _apart(one, low, high, other, outline)]
+        beside = [replace(one, present=one.present * ~met) for one in found]
+        parts = [
+            piece
+            for one in found
+            for piece in _apart(replace(one, present=one.present * met), low, high, other, outline)
+        ]
+        found = [one for one in (*beside, *parts) if one.present.any()]
     return found
 
 
@@ -369,9 +388,10 @@ def lay_out(part: Part, pieces: Sequence[Piece], stations: int = 61, alternative
         rows.sheets += found.sheets
         rows.patches += found.patches
         rows.partings += found.partings
-    rows.patches = [cut for row in rows.patches for cut in _beside_others(row, rows.patches, pieces, outline)]
     if isinstance(part, Body) and isinstance(made, BodyWalls):
         rows.patches += openings(part, ground)
+    rows.patches = [cut for row in rows.patches for cut in _beside_others(row, rows.patches, pieces, outline)]
+    if isinstance(part, Body) and isinstance(made, BodyWalls):
         rows.sheets = cut_open(rows.sheets, rows.patches)
     if isinstance(made, HollowSection):
         material = catalogue().board.get(part.core.material)
@@ -403,7 +423,8 @@ def _seams(made: HollowSection, ground: Ground, fluted: bool) -> list[PatchRow]:
     """Glue in the nose and at the trailing edge: what is glued in mm, a thousandth of that as area, so that it takes no
     foam's place."""
     chord, here = ground.outline.chord, np.ones_like(ground.outline.chord)
-    board = float(ground.outline.faces_at(np.zeros_like(chord))[0].mean())
+    upper, lower = ground.outline.faces_at(np.full_like(chord, 0.5 if isinstance(made, BodyWalls) else 0.0))
+    board = 0.5 * float((upper - lower).mean())
     found = []
     beads = _FILLETS if isinstance(made, BodyWalls) and fluted and made.corners == "fillet" else 1.0
     for share, once in ((0.0, _NOSE * min(board, SEAM)), (1.0, made.seam_mm)):

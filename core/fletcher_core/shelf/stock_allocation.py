@@ -145,7 +145,10 @@ def _splice(need: ShelfNeed, item: ShelfItem) -> Splice | None:
     s = need.sizes
     if need.form == "tube":
         area = math.pi / 4 * (s["diameter_mm"] ** 2 - s["bore_mm"] ** 2)
-        return splice(stock, glue, area, math.pi * s["bore_mm"], s["diameter_mm"], "a rod glued inside")
+        # a rod inside bears no more bending than its own second moment does of the tube's
+        inside = s["bore_mm"] ** 4
+        most = inside / (s["diameter_mm"] ** 4 - inside)
+        return splice(stock, glue, area, math.pi * s["bore_mm"], s["diameter_mm"], "a rod glued inside", most=most)
     if need.form == "rod":
         d = s["diameter_mm"]
         return splice(stock, glue, math.pi / 4 * d * d, math.pi * d, d, "a tube glued over it")

@@ -137,7 +137,11 @@ def test_only_what_there_is() -> None:
     assert not in_stock(needs, [])
     none = plan_mends(file.airframe, _schemes(file), repair([crack]), "today", items=[])
     assert none.mends == []
-    assert "nothing that is there" in none.without[0]
+    assert none.without == [
+        "The field box is empty: tick “in the box” on the shelf beside what you carry, or plan with all of the shelf."
+    ]
+    hopeless = plan_mends(file.airframe, _schemes(file), repair([crack]), "today", items=[read_label("Wood glue 100 g")])
+    assert "nothing that is there" in hopeless.without[0]
 
 
 def test_schools_rank_by_their_weights() -> None:
@@ -204,9 +208,12 @@ def test_go_gently_or_not() -> None:
     assert torn.go == "no"
     assert "Gear or its mount" in torn.why[0]
     late = judged(TURNSTONE, repair([crack], [mend("glue_break", crack, glue="epoxy_30")]), spread=False)
-    assert late.go == "no"
+    # strength and time are two lines: what is strong enough stays so, and is not ready
+    assert late.go == fine.go
     assert not late.in_time
-    assert "minutes" in late.why[0]
+    assert late.time.startswith("Not in time: it takes ")
+    assert fine.time.startswith("In time: ")
+    assert not any("minutes" in w for w in late.why)
     left = judged(TURNSTONE, repair([crack, damage("crushed", 300.0)], [glued]), spread=False)
     assert left.go == "gently"
     assert any("left as it is" in w for w in left.why)

@@ -115,8 +115,9 @@ def test_what_cannot_be_is_said() -> None:
     assert got.says.startswith("Nothing tried does all that is wanted.")
     assert not any(p.meets for p in got.front)
     # one of two: the other is mended all the same, and that is not all of it
-    both = _found(TURNSTONE, repair([damage("crack"), damage("broken", 300.0, piece="rod-top")]), MendWish(),
-                  items=[read_label(label) for label in BOX])  # fmt: skip
+    few = [read_label("Contact adhesive, foam-safe 100 g"), read_label("Clear packing tape 48 mm x 66 m")]
+    two = repair([damage("crack"), damage("broken", 300.0, piece="rod-top")])
+    both = _found(TURNSTONE, two, MendWish(), items=few)
     assert both.front
     assert not any(p.meets for p in both.front)
     assert [e.label for e in both.front[0].each][1] == "left as it is"

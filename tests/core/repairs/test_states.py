@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 from fletcher_core.bonds.splice import SpliceQuestion, spliced
 from fletcher_core.catalogue import catalogue
-from fletcher_core.damages import DAMAGE_KINDS, damage_kind, wounds
+from fletcher_core.damages import DAMAGE_KINDS, Room, damage_kind, wounds
 from fletcher_core.kinds.rod import Rod
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tape import TapeStrip
@@ -65,7 +65,7 @@ def test_nothing_hurt_is_sound_to_the_last_digit() -> None:
         damage("crushed", strain=0.0), damage("missing", long_mm=0.0), damage("wrinkle", deep_mm=0.0),
         damage("joint_sprung", 0.0, share=0.0), damage("hinge_torn"), damage("set"), damage("gear", on="wing"),
     ]  # fmt: skip
-    assert all(wounds(d, beside=200.0) == [] for d in nothing)
+    assert all(wounds(d, room=Room(200.0)) == [] for d in nothing)
     found = states(PLATE, TUBE, nothing)
     for name in ("broken", "mended"):
         a, b = found["sound"].solved, found[name].solved  # type: ignore[index]
@@ -98,9 +98,9 @@ def test_a_broken_rod_leaves_what_the_rest_is_by_hand() -> None:
 def test_a_stick_in_two_has_two_new_ends_that_may_let_go() -> None:
     sound, broken = (states(PLATE, RODS, [damage("broken", piece="top")])[s] for s in ("sound", "broken"))  # type: ignore[index]
     ends = [f for f in broken.solved.findings if f.mode == "end_slip" and f.piece == 0]
-    assert any(np.isfinite(f.n[0][np.abs(broken.layout.plan.y - 149.75) < 0.01]).any() for f in ends)
+    assert any(np.isfinite(f.n[0][np.abs(broken.layout.plan.y - 99.75) < 0.01]).any() for f in ends)
     assert not any(
-        np.isfinite(f.n[0][np.abs(sound.layout.plan.y - 149.75) < 0.01]).any()
+        np.isfinite(f.n[0][np.abs(sound.layout.plan.y - 99.75) < 0.01]).any()
         for f in sound.solved.findings if f.mode == "end_slip"
     )  # fmt: skip
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 import pytest
 import scipy.sparse as sp
-from fletcher_core.damages import wounds
+from fletcher_core.damages import Room, wounds
 from fletcher_core.damages.kind import SKIN_TAKES_UP, TAKES_UP
 from numpy.typing import NDArray
 from scipy.sparse.linalg import spsolve
@@ -92,7 +92,7 @@ def test_it_goes_with_the_chord() -> None:
     assert twice == pytest.approx(2 * one, rel=0.02)
     broken = damage("broken", 300.0, piece="rod")
     for chord in (100.0, 200.0):
-        (wound,) = wounds(broken, beside=chord)
+        (wound,) = wounds(broken, room=Room(chord))
         assert wound.y_to_mm - 300.0 == pytest.approx(TAKES_UP * chord, abs=0.5)
 
 

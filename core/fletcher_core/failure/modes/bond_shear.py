@@ -19,7 +19,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         arm = np.abs(members.z[p] - wing.properties.z0)
         EA = (m.member_on * m.member_E * m.gamma * members.oblique)[:, p, None] * members.area[p]
         flow = wing.handed_over(EA * arm / wing.properties.EIxx)
-        stress = flow * members.present[p] / np.maximum(layout.bond_width[p], 1e-9)
+        stress = flow * (members.present[p] > 0) / np.maximum(layout.bond_width[p], 1e-9)
         if row.against == "foam":
             strength = wing.values["core.shear"]
             glue = wing.values.get(f"glue.{row.glue}.lap_on_foam")

@@ -32,7 +32,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         wound = None if row.piece is None else wound_of(wing.layout.pieces[row.piece])
         if own is None or wound is None or wound.open:
             continue
-        there = (wing.materials.patch_on[:, p, None] > 0) & (row.present > 0)
+        there = (wing.materials.patch_on[:, p, None] > 0) & (row.present > 1 - 1e-9)
         n = np.where(there, _factor(wing, own), np.inf)
         yield Finding(
             "core_shear", row.piece, "", n, own, per_factor(own, n), "MPa",

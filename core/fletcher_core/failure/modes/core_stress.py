@@ -7,14 +7,19 @@ from itertools import chain
 
 import numpy as np
 
-from ...kinds import PatchRow, wound_of
+from ...kinds import PatchRow, Wound, wound_of
 from ..state import Finding, LoadedPart, Mode, worst_of
 from .skin_tension import FACE
 
 
+def wound_of_row(wing: LoadedPart, row: PatchRow) -> Wound | None:
+    """The damage that a patch belongs to, if any."""
+    return None if row.piece is None else wound_of(wing.layout.pieces[row.piece])
+
+
 def _is_parted(wing: LoadedPart, row: PatchRow) -> bool:
     """Whether it stands for foam that is parted."""
-    wound = None if row.piece is None else wound_of(wing.layout.pieces[row.piece])
+    wound = wound_of_row(wing, row)
     return wound is not None and wound.open
 
 
@@ -26,13 +31,25 @@ def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[F
             continue
         x = np.linspace(row.share_from, row.share_to, 5, axis=-1)
         upper, lower = (f.T for f in outline.faces_at(x.T))
-        E = (sign * m.patch_E[:, p] * m.patch_on[:, p])[:, None, None] * patches.present[p][:, None]
-        strength = wing.values[f"{row.prefix}.{figure}"]
+        there, strength = patches.present[p], wing.values[f"{row.prefix}.{figure}"]
+        own = m.patch_E[:, p, None] * there
+        if wound_of_row(wing, row) is not None:
+            # what is parted folds where it is parted through; what is softer fades into the foam beside it
+            if mode == "parted":
+                own = m.patch_E[:, p, None] * (there > 1 - 1e-9)
+            else:
+                if wing.crushed and sign < 0:
+                    continue
+                own = (own + m.foam.E[:, None] * (1 - there)) * (there > 0)
+                strength = strength[:, None] * there + wing.values[f"core.{figure}"][:, None] * (1 - there)
+        E = sign * (own * m.patch_on[:, p, None])[..., None]
         for face, z in ((1, upper), (-1, lower)):
             place = (x * outline.chord[:, None])[None], z[None]
             locked = wing.locked_strain(*place)
             n, stress = worst_of(strength, E * wing.strain(*place), 0.0 if isinstance(locked, float) else E * locked)
-            yield Finding(mode, row.piece, FACE[face], n, strength, stress, "MPa", "stress = E foam × strain")
+            soft = mode != "parted" and wound_of_row(wing, row) is not None
+            formula = "stress = E foam × strain"
+            yield Finding(mode, row.piece, FACE[face], n, strength, stress, "MPa", formula, of_core=soft)
 
 
 #: strain to which the plateau of pressed foam is known: its figures end at 25 %
@@ -45,7 +62,7 @@ def _flat(wing: LoadedPart) -> Iterator[Finding]:
         return
     end = np.full_like(wing.values["core.compression_10pct"], PLATEAU_END)
     for face, (strain, locked) in wing.face_strain.items():
-        pushed = -1.0 * wing.is_core(face)
+        pushed = -1.0 * wing.is_core(face, damaged=True)
         n, most = worst_of(end, pushed * strain, 0.0 if isinstance(locked, float) else pushed * locked)
         yield Finding(
             "core_flat", None, FACE[face], n, end, most, "", "strain, of foam past its plateau stress", wing.core_part

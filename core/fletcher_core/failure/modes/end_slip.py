@@ -19,12 +19,20 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     depth = outline.deepest
     for q, row in enumerate(layout.member_rows):
         ends = [y for y in row.ends if 1.0 < y < tip - 1.0]
-        if row.glue is None or row.against != "foam" or row.rope or row.cut_by or row.left_by or not ends:
+        if row.glue is None or row.against != "foam" or row.rope or row.cut_by or row.left_by:
             continue
-        at = np.zeros(len(plan.y))
+        if not ends and not row.new_ends:
+            continue
+        at = np.zeros((len(m.foam.E), len(plan.y)))
         for y in ends:
             inside = (np.abs(plan.y - y) < 0.01) & (members.present[q] > 0)
             at = np.maximum(at, inside)
+        for end in row.new_ends:
+            # there while what cuts it is
+            cuts = [p for p, patch in enumerate(layout.patch_rows) if patch.piece == end.by]
+            on = m.patch_on[:, cuts[0]] * end.share if cuts else np.zeros(len(m.foam.E))
+            inside = (np.abs(plan.y - end.at) < 0.01) & (members.present[q] > 0)
+            at = np.maximum(at, on[:, None] * inside)
         girth = np.maximum(layout.bond_width[q], 1e-9)
         EA = m.member_E[:, q, None] * m.member_on[:, q, None] * members.area[q] * members.oblique[q]
         # the glue and the foam round the stick give one after the other

@@ -15,7 +15,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     for p, row in enumerate(wing.layout.member_rows):
         if row.rope or row.against != "foam" or row.web_width > 0:
             continue  # a web is held by both faces, a cap by its web
-        E = m.member_E[:, p, None] * m.member_on[:, p, None] * members.present[p]
+        E = m.member_E[:, p, None] * m.member_on[:, p, None] * (members.present[p] > 0)
         axial = E * m.gamma[:, p, None] * members.area[p]
         push = -axial * wing.strain(members.x[p], members.z[p])
         held = -axial * wing.locked_strain(members.x[p], members.z[p])

@@ -26,7 +26,8 @@ def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Fin
         gamma = wing.materials.gamma[:, p, None]
         middle = wing.strain(members.x[p], members.z[p]) * gamma
         edge = steep * members.height[p] + askew * members.width[p]
-        there = wing.materials.member_on[:, p, None] * members.present[p]
+        # what is there by a share is strained as all of it
+        there = wing.materials.member_on[:, p, None] * (members.present[p] > 0)
         E = wing.materials.member_E[:, p, None] * there
         stress = E * (sign * middle + edge)
         fixed: Array | float = 0.0

@@ -34,7 +34,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         # a web stands in the stress function, a rope has no twist of its own
         if strength is None or row.rope or np.any(members.web_width[p] > 0):
             continue
-        unit = (m.member_on * m.member_G)[:, p, None] * members.present[p] * outer_strain(row)
+        unit = (m.member_on * m.member_G)[:, p, None] * (members.present[p] > 0) * outer_strain(row)
         n = both_ways(strength, np.zeros_like(wing.turns[0]), (wing.turns[0] * unit, wing.turns[1] * unit))
         if not row.round:
             # what is flat cannot warp freely over so short a gap

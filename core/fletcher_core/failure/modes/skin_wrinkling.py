@@ -27,7 +27,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             continue
         at, strain_here, _ = wing.sheet_strain[p]
         strain = wing.in_all(at, -strain_here.min(axis=-1), 0.0)
-        stress = (wing.materials.sheet_Et[:, p] / wing.sheet_bears(p))[:, None] * strain * wing.sheet_here(p)
+        Et = wing.materials.sheet_Et[:, p] if wing.edges is None else wing.materials.sheet_Et[:, p] / wing.edges[:, p]
+        stress = (Et / wing.sheet_bears(p))[:, None] * strain * wing.sheet_here(p)
         limit = wrinkling_limit(wing, p)
         formula = "0.5 (E skin × E foam × G foam)^(1/3), skin without its adhesive"
         if f"{row.prefix}.wrinkle" in wing.values:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -53,10 +54,49 @@ def offset_face(x: Array, z: Array, face: float, offset: float, nose: bool, tail
     scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
     moved_x, moved_z = x + scale * (left_x + right_x), z + scale * (left_z + right_z)
     if offset < 0:
+        if nose and tail:
+            moved_x, moved_z = _without_loops(x, z, face, -offset, moved_x, moved_z)
         for mitred, end, sign in ((nose, 0, -1.0), (tail, -1, 1.0)):
             beyond = mitred * sign * (moved_x - moved_x[:, [end]]) > 0
             moved_x, moved_z = (np.where(beyond, a[:, [end]], a) for a in (moved_x, moved_z))
     return moved_x, moved_z
+
+
+#: mm by which a point on the edge of the room may be off it by rounding
+_ON_EDGE = 1e-6
+
+
+def _without_loops(x: Array, z: Array, face: float, depth: float, in_x: Array, in_z: Array) -> tuple[Array, Array]:
+    """Points (S, N) moved inward from a face that bulges outwards all along, without the loops that they draw where it
+    turns more sharply than it is moved: as in a box whose corners are hardly round.
+
+    What lies inward of every segment, moved by `depth`, is the room; a point that runs back lies in its corner.
+    """
+    dx, dz = np.diff(x, axis=1), np.diff(z, axis=1)
+    slope = face * dz / np.maximum(dx, 1e-12)
+    bulges = (np.diff(slope, axis=1) <= 1e-9 * (1 + np.abs(slope[:, 1:]))).all(axis=1)
+    rows = np.flatnonzero(bulges & (np.diff(in_x, axis=1) < -1e-9).any(axis=1))
+    if not len(rows):
+        return in_x, in_z
+    found_x, found_z = in_x.copy(), in_z.copy()
+    for k in rows:
+        rise = slope[k]
+        # mm from each point to each segment's line, moved: on the edge of the room the least of them is nothing
+        line = rise * (in_x[k][:, None] - x[k, None, :-1]) + face * z[k, None, :-1] - depth * np.hypot(1.0, rise)
+        away = ((line - face * in_z[k][:, None]) / np.hypot(1.0, rise)).min(axis=1)
+        on_edge = np.abs(away) < _ON_EDGE
+        on_edge[[0, -1]] = True
+        stays = np.flatnonzero(on_edge)
+        for a, b in pairwise(stays.tolist()):
+            if b - a < 2:
+                continue
+            # of what lies between, all is in the corner of the lines on which both neighbours lie
+            at = [rise[n] * (0.0 - x[k, n]) + face * z[k, n] - depth * np.hypot(1.0, rise[n]) for n in (a, b - 1)]
+            turn = rise[a] - rise[b - 1]
+            corner = (at[1] - at[0]) / turn if abs(turn) > 1e-12 else 0.5 * (in_x[k, a] + in_x[k, b])
+            found_x[k, a + 1 : b] = corner
+            found_z[k, a + 1 : b] = face * (rise[a] * corner + at[0])
+    return found_x, found_z
 
 
 def _cumulative(x: Array, z: Array, t: float) -> Array:

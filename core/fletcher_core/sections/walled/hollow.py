@@ -16,6 +16,9 @@ Faces = dict[int, tuple[Array, Array]]
 _AT = 1e-6
 #: places at which the gap between both walls is looked at; own choice
 _LOOK = np.linspace(0, 1, 201)
+#: share of that by which both ends are looked at a little inside, so that a wall across an edge counts as one on both
+#: sides alike
+_INSIDE = 1e-7
 
 
 def inner_faces(outline: Outline, depth: float) -> Faces:
@@ -61,7 +64,7 @@ def extent(outline: Outline, depth: float) -> dict[int, tuple[Array, Array]]:
     faces = inner_faces(outline, depth)
     (x_high, _), (x_low, _) = faces[1], faces[-1]
     start, end = np.maximum(x_high[:, 0], x_low[:, 0]), np.minimum(x_high[:, -1], x_low[:, -1])
-    x = start[:, None] + _LOOK * (end - start)[:, None]
+    x = start[:, None] + np.clip(_LOOK, _INSIDE, 1 - _INSIDE) * (end - start)[:, None]
     gap = _interpolated(x, *faces[1]) - _interpolated(x, *faces[-1])
     there, rows = gap > 0, np.arange(len(x))
     ends = []

@@ -364,22 +364,37 @@ class _Near:
         return found
 
 
-#: of the middle's length that an inner face is shorter than in a corner; own choice
-_CORNER = 0.7
 #: edges at which walls meet: which end of the chord
 EDGES = {"nose": -1.0, "trailing edge": 1.0}
 
 
 def _at_edge(made: _Made, flow: Array, edge: str) -> Array:
     """(V, S) of (V, S, E), what flows in the top wall where the hollow ends before an edge: all of it goes over to the
-    other wall from there on, through what is glued."""
-    found = made.found
-    # in a corner the inner face has no length, and what is told of it is no flow
-    corner = found.walls.arc[..., RIGHT] < _CORNER * found.walls.ds
-    hollow = (found.face > 0) & ~made.materials.solid & ~corner
+    other wall from there on, through what is glued.
+
+    It is the mean over one wall's thickness from the end of the hollow inwards: of a single element it would be the
+    mesh's, and jump as the mesh does.
+    """
+    found, side = made.found, EDGES[edge]
+    faces = found.walls.faces[..., LEFT, 0]  # (S, E, end) mm along the chord
+    first, last = faces.min(axis=-1), faces.max(axis=-1)
+    top = (found.face > 0) & (found.web_of < 0)
+    hollow = top & ~made.materials.solid
+    thick = np.where(top, found.walls.t, 0.0).max(axis=1)
+    # in a wall across the edge, as a body's side, there is no hollow
+    if side < 0:
+        edge_at = np.where(top, first, np.inf).min(axis=1) + thick
+        start = np.maximum(edge_at, np.where(hollow, first, np.inf).min(axis=1))
+        low, high = start, start + thick
+    else:
+        edge_at = np.where(top, last, -np.inf).max(axis=1) - thick
+        end = np.minimum(edge_at, np.where(hollow, last, -np.inf).max(axis=1))
+        low, high = end - thick, end
+    over = np.clip(np.minimum(last, high[:, None]) - np.maximum(first, low[:, None]), 0.0, None) * top
+    total = over.sum(axis=1)
+    weights = over / np.where(total > 0, total, 1.0)[:, None]
     # of a section without any room its middle, where nothing flows
-    at = np.where(hollow, EDGES[edge] * found.share, -np.inf).argmax(axis=1)
-    return np.asarray(np.abs(flow[:, np.arange(len(at)), at]) * hollow.any(axis=1))
+    return np.asarray(np.abs((flow * weights).sum(axis=-1)) * hollow.any(axis=1))
 
 
 def _of_web(values: Array, made: _Made, order: int) -> Array:
