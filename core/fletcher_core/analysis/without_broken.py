@@ -158,13 +158,17 @@ def carry_on(
     as_drawn = [_Next(run, tuple(bool(n) for n in on[v])) for run, v in enumerate(variant)]
     seen, following = set(as_drawn), list[_Next]()
 
-    def follow(state: _Next, end: int | None, first: bool) -> None:
+    sticks = {k for k, piece in enumerate(layout.pieces) if able[k] and kind_of(piece).group == "sticks"}
+
+    def follow(state: _Next, end: int | None, first: bool, all_of: set[int] | None = None) -> None:
         falls = end is not None and able[end] and state.there[end]
         tries = [{end}] if falls and end is not None else []
         if first and not alike and not quick:
             tries += [{k} for k in (short if falls else range(len(able))) if able[k] and state.there[k]]
         if first and like:
             tries.append(set(like))
+        if all_of:
+            tries.append(all_of)
         for pieces in tries:
             other = state.without(pieces)
             if other not in seen:
@@ -183,7 +187,8 @@ def carry_on(
                 at_most, ends = _at_most(solved, sections, variant[runs], runs, there[some])
                 worth = at_most > best[runs] * _NO_MORE
                 for k in np.flatnonzero(~worth).tolist():
-                    follow(batch[some[k]], ends[k], False)
+                    # what shears them was left out: their sticks may go one after the other
+                    follow(batch[some[k]], ends[k], False, sticks)
                 if not worth.any():
                     continue
                 some, runs = some[worth], runs[worth]
@@ -254,7 +259,7 @@ def _at_most(
     findings = find_all(part, only_from_strain=True)
     stack = np.stack([f.n for f in findings])
     n, which = np.min(stack, axis=0), np.argmin(stack, axis=0)
-    late, hold, last = after_first(part, findings, n, which, True)
+    late, hold, last = after_first(part, findings, n, which)
     return hold.min(axis=1), [_end(late, hold, last, k) for k in range(len(runs))]
 
 
@@ -270,7 +275,7 @@ def _state(
 ) -> tuple[Sequence[Finding], Array, Which]:
     """(findings, factor, which) of some runs, each with what is there of its variant, in its case."""
     flying = flying_mass_g if isinstance(flying_mass_g, (int, float)) else np.asarray(flying_mass_g)
-    key = np.column_stack([there if quick else variant, there])
+    key = np.column_stack([_other_figures(sections)[variant] if quick else variant, there])
     _, first, back = np.unique(key, axis=0, return_index=True, return_inverse=True)
     back = back.reshape(-1)
     rest, twist = without(variant[first], there[first])
@@ -288,6 +293,12 @@ def _state(
     if isinstance(flying, np.ndarray) and flying.ndim:
         flying = flying[variant]
     return _ended(rest, twist, flying, cases, back, case_of)
+
+
+def _other_figures(sections: Sections) -> Array:
+    """(V, K) figures in which variants differ, as where films stand in for each other."""
+    differ = [v for v in sections.values.values() if np.any(v != v[0])]
+    return np.stack(differ, axis=1) if differ else np.zeros((sections.materials.variants, 0))
 
 
 def _ended(

@@ -1,7 +1,7 @@
 """Divergence, aileron reversal and flutter, as screens: quick checks that tell where to look, not promises.
 
-Strip theory with one torsion degree of freedom, wing held at the root. Sweep is left out of the lift,
-which is on the safe side for wings swept back. Speeds in m/s; inf where it cannot happen.
+Strip theory, wing held at the root. Divergence knows twist and bending: what bends up turns the sections of a swept
+wing, nose up where it is swept forward, nose down where it is swept back. Speeds in m/s; inf where it cannot happen.
 
 Sources: Bisplinghoff, Ashley and Halfman 1955 (divergence, reversal); Theodorsen and Garrick 1940
 (approximate flutter speed).
@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry import Planform
+from ..geometry.planform import AXIS_SHARE
 from ..loads import AIR_DENSITY, flap_effect, lift_slope
 from ..model.surface import ControlSurface
 from ..sections import SectionProperties
@@ -20,6 +21,8 @@ from .beam import Integrals
 
 Array = NDArray[np.float64]
 
+#: an eigenvalue whose imaginary part is below this share of the largest is real (rounding)
+_REAL = 1e-6
 #: of the power iteration: own choice
 _STEPS = 6
 
@@ -28,21 +31,36 @@ def _speed(pressure_mpa: Array) -> Array:
     return np.asarray(np.sqrt(2 * np.maximum(pressure_mpa, 0) * 1e6 / AIR_DENSITY))
 
 
+def sweep_along(plan: Planform) -> Array:
+    """(S,) radians by which the axis is swept back at each station; forward is negative."""
+    axis = plan.x_le + AXIS_SHARE * plan.chord
+    slope = np.gradient(axis, np.maximum(plan.y, 0.0) + 1e-9 * np.arange(len(plan.y)))
+    return np.asarray(np.sign(slope) * np.arccos(np.clip(plan.cos_sweep, 0.0, 1.0)))
+
+
 def divergence_speed(plan: Planform, properties: SectionProperties, GJ: Array) -> Array:
-    """(V,) the smallest q for which twist and the lift it makes hold each other up, as a speed."""
-    a = lift_slope(plan)
-    share = properties.x_shear / (plan.chord * plan.cos_sweep)
-    arm = a * plan.chord**2 * (share - 0.25)  # N mm/mm per radian and MPa
+    """(V,) the smallest q for which twist, bending and the lift that both make hold each other up, as a speed.
+
+    A section that is cut square to the axis turns into the stream by its twist, less its slope of bending times the
+    tangent of the sweep: theta - w' tan(sweep). Air at right angles to the axis counts, q cos² (strip theory:
+    Bisplinghoff, Ashley and Halfman 1955, ch. 8; Diederich and Budiansky 1948). 1/q is the largest eigenvalue of what
+    that angle makes of itself through lift, moment, shear, twist and bending.
+    """
+    a, sweep = lift_slope(plan), sweep_along(plan)
+    chord = plan.chord * plan.cos_sweep
+    lift = a * chord * plan.cos_sweep**2  # N/mm of axis for each radian and MPa
+    share = properties.x_shear / chord
     along = Integrals.along(plan.s)
-    twist = np.broadcast_to(plan.s / plan.s[-1], arm.shape)
-    q = np.full(arm.shape[0], np.inf)
-    for _ in range(_STEPS):
-        made = (((arm * twist) @ along.tip) / GJ) @ along.root
-        tip = made[:, -1]
-        ahead = tip > 1e-30
-        q = np.where(ahead, 1 / np.where(ahead, tip, 1.0), np.inf)
-        twist = made / np.where(np.abs(tip) > 1e-30, tip, 1.0)[:, None]
-    return _speed(q)
+    found = np.full(len(share), np.inf)
+    for v in range(len(share)):
+        arm = lift * chord * (share[v] - 0.25)
+        # (S, S) what the angle at every station makes of the angle at every other, for q of one; rows are causes
+        twist = (np.diag(arm) @ along.tip) / GJ[v] @ along.root
+        slope = ((np.diag(lift) @ along.tip) @ along.tip) / properties.EIxx[v] @ along.root
+        made = np.linalg.eigvals(twist - slope * np.tan(sweep))
+        real = made.real[(np.abs(made.imag) < _REAL * np.abs(made).max()) & (made.real > 1e-30)]
+        found[v] = 1 / real.max() if len(real) else np.inf
+    return _speed(found)
 
 
 def reversal_speed(plan: Planform, properties: SectionProperties, GJ: Array, aileron: ControlSurface) -> Array:

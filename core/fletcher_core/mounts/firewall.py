@@ -85,7 +85,8 @@ def _motor(m: Firewall, g: Ground) -> tuple[float, float, Thing | None]:
     blades = g.thing(None, "propeller")
     if found is None:
         return _USUAL_MOTOR * g.weight, _USUAL_OUT, None
-    out = max(abs(found.along - m.along_mm), 0.5 * found.long)
+    # along a body that is how far it stands out; along a wing it is out along the span, and it sits at its plate
+    out = 0.5 * found.long if m.on == "wing" else max(abs(found.along - m.along_mm), 0.5 * found.long)
     # where there is one on each side, each has a plate of its own
     grams = found.one + (blades.one if blades else 0.0)
     return grams * NEWTONS, out, found
@@ -310,8 +311,11 @@ def facts(m: Firewall, g: Ground, values: Values) -> list[Fact]:
                               f"{_CLEAR:.0f} mm at least.", room < _CLEAR))  # fmt: skip
     if g.pull > 0:
         offset = math.radians(m.down_deg) * g.pull
-        found.append(Fact("Pulled down at full motor by", offset, "N", "what the thrust angle makes of the pull; it "
-                          "holds the nose down as power comes in."))  # fmt: skip
+        way, what = ("down", "holds the nose down") if offset >= 0 else ("up", "lifts the nose")
+        if m.pusher:
+            way, what = ("up", "lifts the tail") if offset >= 0 else ("down", "holds the tail down")
+        says = f"what the thrust angle makes of the pull; it {what} as power comes in."
+        found.append(Fact(f"Pulled {way} at full motor by", abs(offset), "N", says))
     if m.fixed == "wood_screws":
         found.append(Fact("Wood screws", float(stuff.value(values, "shaken")[0]), "",
                           "of their hold is left once they have been shaken for some flights; look at them every day.",
@@ -354,6 +358,10 @@ def start(g: Ground) -> dict[str, Any] | None:
     motor = g.thing(None, "motor")
     out = max(motor.long + 8.0 if motor else 40.0, 20.0)
     plate = {"thickness_mm": 3.0, "shaft_mm": out}
+    if motor is not None and motor.on == "wing" and "body" in g.ends:
+        # at its motor, in front of the wing
+        return {**plate, "on": "wing", "along_mm": float(round(motor.along)), "seated": "in_front", "wide_mm": 36.0,
+                "high_mm": 36.0, "beside": "sticks", "beside_mm": 8.0}  # fmt: skip
     if "body" not in g.ends:
         # a flying wing: on its trailing edge, in the middle
         return {**plate, "on": "wing", "seated": "in_front", "wide_mm": 40.0, "high_mm": 36.0, "beside": "sticks",

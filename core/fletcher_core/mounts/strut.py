@@ -51,7 +51,7 @@ def _force(m: Strut, lift: float, g: Ground) -> tuple[float, float, float]:
 
 def ways(m: Strut, g: Ground, values: Values) -> list[Way]:
     """Pulled in a pull, pressed in a landing and pushed down; its pins and its bracket."""
-    inner = m.inner_mm
+    inner = min(m.inner_mm, m.rod_mm - _LEAST_WALL)
     area, inertia = math.pi / 4 * (m.rod_mm**2 - inner**2), math.pi / 64 * (m.rod_mm**4 - inner**4)
     pulled, off, long = _force(m, g.limit * g.lifted, g)
     name = f"stock.{m.material}"
@@ -133,7 +133,7 @@ def uses(m: Strut) -> dict[str, Any]:
 
 def grams(m: Strut, values: Values) -> Array:
     """Two struts, four brackets, pins."""
-    inner = m.inner_mm
+    inner = min(m.inner_mm, m.rod_mm - _LEAST_WALL)
     rods = 2 * math.hypot(m.along_mm, m.below_mm) * math.pi / 4 * (m.rod_mm**2 - inner**2)
     plates = 4 * m.bracket_long_mm * m.bracket_wide_mm * m.plate_mm
     return np.asarray(

@@ -259,7 +259,7 @@ def formers() -> Fact:
             )
             for name, v in ways
         ],
-        flat(light) > 1.3 * flat(none)
+        flat(light) > 1.25 * flat(none)
         and abs(flat(heavy) / flat(light) - 1) < 0.1
         and abs(light.section.EI_Nmm2 / none.section.EI_Nmm2 - 1) < 0.05,
         "What keeps a tube round needs to be stiff in its own plane alone, and foam is enough for that.",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ..comparisons import tables
+from . import put_right
 from .fact import Fact
 
 
@@ -31,5 +32,6 @@ def report(facts: list[Fact]) -> str:
         ]
         lines += [f"| {name} | {value} |" for name, value in fact.numbers]
         lines += ["", fact.why]
+    lines += put_right.table()
     lines += tables()
     return "\n".join(lines) + "\n"

@@ -11,7 +11,17 @@ import pytest
 from fletcher_core.analysis.uncertainty import Z90
 from fletcher_core.balance import balance, masses
 from fletcher_core.balance.masses import PlacedMass
-from fletcher_core.balance.weighing import PRIOR, Forecast, Weighed, forecast, habit, over_time, with_weighings
+from fletcher_core.balance.weighing import (
+    PRIOR,
+    Forecast,
+    Weighed,
+    counts,
+    forecast,
+    habit,
+    odd,
+    over_time,
+    with_weighings,
+)
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -107,10 +117,11 @@ def test_balance_uses_what_was_weighed() -> None:
     of = {m.of: m for m in masses(airframe, schemes(airframe), 60.0)}
     plain = balance(airframe, schemes(airframe))
     tail = of["tailplane"]
-    done = [weighed("tailplane", tail.grams + 10.0, tail.grams, tail.sd_g)]
+    more = 0.2 * tail.grams
+    done = [weighed("tailplane", tail.grams + more, tail.grams, tail.sd_g)]
     told = balance(airframe, schemes(airframe), weighed=done)
     item = next(i for i in told.items if i.of == "tailplane")
-    assert item.grams.value == pytest.approx(tail.grams + 10.0)
+    assert item.grams.value == pytest.approx(tail.grams + more)
     assert item.weighed
     assert (item.grams.high - item.grams.value) / Z90 == pytest.approx(1 / math.sqrt(12))
     assert told.x_mm.value > plain.x_mm.value
@@ -119,3 +130,38 @@ def test_balance_uses_what_was_weighed() -> None:
     assert abs(sum(i.grams.value * (i.x_mm - told.x_mm.value) for i in told.items)) < 1e-6
     assert len(told.curve) == 2
     assert told.habit_share > 0
+
+
+def test_a_mistyped_weighing_does_not_move_the_others() -> None:
+    """735 g typed for 73.5 g: it counts for itself, is asked about, and the habit stays what it was."""
+    right, slip = weighed("fin", 21.0, 20.0, 1.0), weighed("wing", 2000.0, 200.0, 4.0)
+    assert habit([right, slip]).mean == pytest.approx(habit([right]).mean)
+    assert [one.of for one in odd([right, slip])] == ["wing"]
+    airframe = aircraft(gear())
+    told = balance(airframe, schemes(airframe), weighed=[slip])
+    assert told.habit_share == 0
+    assert any("is that the right number" in c for c in told.cautions)
+
+
+def test_what_counts_for_the_habit_fades_out() -> None:
+    """Up to half as heavy again in full, from twice not at all, and no step between."""
+    ratios = np.linspace(1.0, 2.2, 241)
+    weights = np.array([counts(weighed("wing", 200.0 * r, 200.0, 4.0)) for r in ratios])
+    assert np.all(weights[ratios <= 1.5] == pytest.approx(1))
+    assert np.all(weights[ratios >= 2.0] == 0)
+    assert np.abs(np.diff(weights)).max() < 0.02
+    assert counts(weighed("wing", 90.0, 200.0, 4.0)) == 0
+
+
+def test_advice_never_aims_behind_the_aft_limit() -> None:
+    """A target behind the range is moved into it: no ballast, slide or nose may lower the margin below the least."""
+    airframe = aircraft(gear())
+    wants = airframe.balancing
+    for wish in np.linspace(0.05, 0.6, 12):
+        far = airframe.model_copy(update={"balance_at": float(wish)})
+        told = balance(far, schemes(far))
+        assert told.front_mm - 1e-9 <= told.aim_mm <= told.aft_mm + 1e-9
+        assert told.neutral_share.value - told.aim_share >= wants.margin_least - 1e-9
+        assert any("is aimed at instead" in c for c in told.cautions) == (
+            not told.front_share <= wish <= told.aft_share
+        )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -102,3 +104,28 @@ def test_end_of_a_long_stick_takes_up_its_force_over_the_lag() -> None:
     y = np.linspace(0, 400, 40_001)
     shear = float(end_peak(force, lag, width, np.asarray(400.0))) * np.exp(-0.05 * y)
     assert np.trapezoid(shear * 6.0, y) == pytest.approx(100.0, rel=1e-3)
+
+
+def test_bending_divergence_of_a_wing_swept_forward() -> None:
+    """A uniform wing that does not twist, in closed form: k s³ / EI = 6.33, k the lift of a slope of one times the
+    tangent of the sweep (Bisplinghoff, Ashley and Halfman 1955, ch. 8)."""
+    found = solved(half_span=700.0, root=200.0, sweep=-200.0)
+    plan, p = found.layout.plan, found.properties
+    EI = float(p.EIxx[0].mean())
+    even = replace(p, EIxx=np.full_like(p.EIxx, EI))
+    speed = float(divergence_speed(plan, even, np.full_like(found.GJ, 1e15))[0])
+    q = 0.5 * AIR_DENSITY * speed**2 * 1e-6
+    cos = float(plan.cos_sweep[0])
+    lift = lift_slope(plan) * 200.0 * cos * cos**2
+    tan = math.sqrt(1 - cos**2) / cos
+    assert q * lift * tan * float(plan.s[-1]) ** 3 / EI == pytest.approx(6.33, rel=0.01)
+
+
+def test_divergence_falls_with_sweep_forward() -> None:
+    """No step, and no sweep forward that makes it safer; swept back it may never come."""
+    speeds = []
+    for sweep in np.linspace(-200.0, 10.0, 22):
+        r = solved(half_span=700.0, root=200.0, sweep=float(sweep))
+        speeds.append(float(divergence_speed(r.layout.plan, r.properties, r.GJ)[0]))
+    assert np.all(np.diff(speeds) > 0)
+    assert np.abs(np.diff(np.log(speeds))).max() < 0.25

@@ -16,6 +16,7 @@ from fletcher_core.mends import MEND_KINDS, mend_kind
 from fletcher_core.model import Repair
 from fletcher_core.repairs import alternatives, judge_repair, mend_offers, plan_mends
 from fletcher_core.repairs.alternatives import score
+from fletcher_core.repairs.glue_rules import broken_rules
 from fletcher_core.repairs.judge import speed_for
 from fletcher_core.repairs.look import look_over
 from fletcher_core.repairs.needs import in_stock, needs_of
@@ -140,7 +141,9 @@ def test_only_what_there_is() -> None:
     assert none.without == [
         "The field box is empty: tick “in the box” on the shelf beside what you carry, or plan with all of the shelf."
     ]
-    hopeless = plan_mends(file.airframe, _schemes(file), repair([crack]), "today", items=[read_label("Wood glue 100 g")])
+    hopeless = plan_mends(
+        file.airframe, _schemes(file), repair([crack]), "today", items=[read_label("Wood glue 100 g")]
+    )
     assert "nothing that is there" in hopeless.without[0]
 
 
@@ -375,3 +378,44 @@ def test_worth_is_told_of_each_half_against_foam_and_reinforcement() -> None:
     tape = damage("wrinkle", 100.0, on="fin")
     (light,) = judged(file, repair([tape], [mend("heat", tape)]), spread=False, apart=False).worth
     assert light.says.startswith("worth mending: ")
+
+
+def test_rules_of_the_glue_page_count_for_mends() -> None:
+    """Cold hot melt is no "go"; what eats the core is chosen by no plan."""
+    crack = damage("crack")
+    for glue, air in (("hot_melt_low", 0.0), ("epoxy_30", -10.0)):
+        cold = judged(
+            TURNSTONE, repair([crack], [mend("glue_break", crack, glue=glue)], happened={"air_C": air}), spread=False
+        )
+        assert cold.go == "no"
+        assert any("Too cold" in w for w in cold.why)
+        assert any(f.bad and "Too cold" in f.says for f in cold.mends[0].facts)
+    file = SANDERLING
+    stick = next(iter(place(file.airframe, file.shown("wing")).sticks))
+    hurt = damage("split", 150.0, piece=stick, long_mm=40.0)
+    there = place(file.airframe, file.shown("wing"))
+    assert there.family == "xps"
+    bound = mend("bind", hurt, from_mm=140.0, to_mm=200.0, glue="ca_standard")
+    assert [r.rule for r in broken_rules(bound, hurt, there)] == ["eats"]
+    for one in MEND_KINDS["bind"].tries(hurt, there):
+        assert not broken_rules(one, hurt, there)
+    got = plan_mends(file.airframe, _schemes(file), repair([hurt], limit_min=600), "today")
+    assert got.mends
+    assert all(not broken_rules(m, hurt, there) for m in got.mends)
+
+
+def test_new_tubes_on_the_shelf_mend_a_split_one() -> None:
+    file = SANDERLING
+    there = place(file.airframe, file.shown("wing"))
+    key, tube = next((k, p) for k, p in there.sticks.items() if p.kind == "tube")
+    hurt = damage("split", 150.0, piece=key, long_mm=40.0)
+    label = f"Carbon tube, roll-wrapped {tube.outer_mm:g}/{tube.inner_mm:g} mm x 1000 mm"
+    shelf = [read_label(label), read_label(label), read_label("Polyurethane glue, foaming 100 g")]
+    got = plan_mends(file.airframe, _schemes(file), repair([hurt]), "good", items=shelf)
+    assert [m.kind for m in got.mends] == ["new_stick"]
+    assert got.without == []
+
+
+def test_of_one_damage_no_more_is_tried_than_there_is() -> None:
+    got = plan_mends(TURNSTONE.airframe, _schemes(TURNSTONE), repair([damage("crack")]), "today")
+    assert 0 < got.tried <= got.ways

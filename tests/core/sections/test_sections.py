@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import json
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import pytest
 from fletcher_core import reference
 from fletcher_core.kinds import rectangle_constant
+from fletcher_core.reference import NotAReference, evaluate_case
 from fletcher_core.sections import slip_factor
 from hypothesis import given
 from hypothesis import strategies as st
@@ -160,3 +162,40 @@ def test_shear_stresses_of_twist_integrate_back_to_the_torque() -> None:
     torque = float(np.sum(tau_z * x - tau_x * z) * cell)
     assert torque == pytest.approx(G * np.pi * a**3 * b**3 / (a**2 + b**2), rel=0.005)
     assert got == pytest.approx(torque, rel=0.02)
+
+
+def _of_a_kind(**more: Any) -> dict[str, Any]:
+    foam = {"E_MPa": 15.0, "G_MPa": 5.5, "rho_kgm3": 33.0}
+    return {"name": "drawn", "chord_mm": 200.0, "naca": "2412", "foam": foam, "skins": [], "spars": [], **more}
+
+
+def _sums(case: dict[str, Any]) -> list[float]:
+    expected = dict.fromkeys(("EA_N", "EIxx_Nmm2", "GJ_Nmm2", "mass_g_per_m"), 1.0)
+    return [row.got for row in evaluate_case({**case, "expected": expected})]
+
+
+def test_an_outline_is_read_either_way_round() -> None:
+    x = 0.5 * (1 + np.cos(np.linspace(0, np.pi, 41)))
+    half = 0.6 * (0.2969 * np.sqrt(x) - 0.126 * x - 0.3516 * x**2 + 0.2843 * x**3 - 0.1015 * x**4)
+    over = [*zip(x, half, strict=True), *zip(x[::-1][1:], -half[::-1][1:], strict=True)]
+    case = _of_a_kind()
+    del case["naca"]
+    one, other = (_sums({**case, "points": points}) for points in (over, over[::-1]))
+    assert one == pytest.approx(other, rel=1e-9)
+    assert min(one) > 0
+
+
+def test_a_tube_is_read_by_its_bore_and_unknown_names_are_refused() -> None:
+    tube = {"shape": "tube", "d_mm": 8.0, "x_mm": 60.0, "z_mm": 0.0, "E_MPa": 9e4, "G_MPa": 5e3, "rho_kgm3": 1500.0}
+    by = [_sums(_of_a_kind(spars=[{**tube, name: 6.0}])) for name in ("id_mm", "bore_mm")]
+    assert by[0] == pytest.approx(by[1])
+    assert by[0][0] < _sums(_of_a_kind(spars=[{**tube, "shape": "rod"}]))[0]
+    for case, name in (
+        (_of_a_kind(spars=[{**tube, "inner_mm": 6.0}]), "inner_mm"),
+        (_of_a_kind(skin=[]), "skin"),
+        (_of_a_kind(foam={"E_MPa": 1.0, "G_MPa": 1.0, "rho_kgm3": 1.0, "density": 3}), "density"),
+    ):
+        with pytest.raises(NotAReference, match=name):
+            _sums(case)
+    with pytest.raises(NotAReference, match="bore"):
+        _sums(_of_a_kind(spars=[{**tube, "bore_mm": 9.0}]))

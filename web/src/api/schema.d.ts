@@ -7841,6 +7841,8 @@ export interface components {
             share: number;
             /** Slowest */
             slowest: string;
+            /** Time */
+            time: string;
             /** Trim */
             trim: components["schemas"]["TrimTold"][];
             /** Waits Min */
@@ -8991,9 +8993,13 @@ export interface components {
         };
         /**
          * SpliceWay
-         * @description One way: length on each side of the cut, what it keeps of the stick's strength, how much stiffer it is there.
+         * @description One way: length on each side of the cut, and what it keeps of the stick's strength.
+         *
+         *     Over the splice: `stiffer` is EI over the stick's own, `stretches` EA over it, `deeper` its depth over it.
          */
         SpliceWay: {
+            /** Deeper */
+            deeper: number;
             /** Grams */
             grams: number;
             /** Label */
@@ -9009,6 +9015,8 @@ export interface components {
             steps: string[];
             /** Stiffer */
             stiffer: number;
+            /** Stretches */
+            stretches: number;
             /** Way */
             way: string;
         };

@@ -69,7 +69,9 @@ def walls_of(layout: SectionLayout, coarse: bool = False) -> Loop:
         for end in (sheets.share_from[p], sheets.share_to[p]):
             if np.any((end > 0) & (end < 1)):
                 ends[np.round(end, 9).tobytes()] = end
-    cuts = [end / outline.chord for p in range(patches.count) for end in (patches.x_from[p], patches.x_to[p])]
+    # what has no extent, as a seam's glue, cuts nothing
+    extended = [p for p in range(patches.count) if np.any(patches.x_to[p] > patches.x_from[p])]
+    cuts = [end / outline.chord for p in extended for end in (patches.x_from[p], patches.x_to[p])]
     # a web's foot on the wall
     feet = [(members.x[p] + side * 0.5 * members.width[p]) / outline.chord for p in webs for side in (-1, 1)]
     for share in (*outline.creases, *feet, *(cut for cut in cuts if np.any((cut > 0) & (cut < 1)))):

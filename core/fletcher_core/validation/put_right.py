@@ -1,0 +1,171 @@
+"""Figures of version 0.6 that were wrong, what is reported now, and against what it was held."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class PutRight:
+    """One figure: what it is of, before and now, what it was held against, and the test that holds it."""
+
+    what: str
+    before: str
+    now: str
+    against: str
+    test: str
+
+
+ROWS = (
+    PutRight(
+        "A tube split along, beside foam that is cracked through",
+        "20 % of the strength with the split's end 2.5 mm inside the crack, 67 % with it at the crack",
+        "one figure for both; every pair of damages is continuous in its places",
+        "sweeps of each past the other, down to a quarter of a millimetre",
+        "sweeps/test_places.py",
+    ),
+    PutRight(
+        "Two splices on one stick, a binding over a part of a split, both on one tube",
+        "KeyError",
+        "what one wound leaves is the stick that the next one finds",
+        "bounds: broken, mended, sound",
+        "sweeps/test_places.py",
+    ),
+    PutRight(
+        "A new stick, or a loose one glued in again, in silicone",
+        "as in epoxy",
+        "slips and holds by its own glue; rules of the glue page count for every mend and plan",
+        "the same stick laid in that glue",
+        "sweeps/test_places.py, repairs/test_plans.py",
+    ),
+    PutRight(
+        "EA over a lap of two rods, over the sound wing's",
+        "9.3 times",
+        "1.47 times; EA and EI each by their own sum",
+        "parallel axes by hand (1.49)",
+        "sweeps/test_places.py",
+    ),
+    PutRight(
+        "A rod glued inside a tube",
+        "by its area, up to 2.5 times too strong",
+        "at most its second moment over the tube's",
+        "bending of both by hand",
+        "sweeps/test_places.py",
+    ),
+    PutRight(
+        "A crack glued so that 30 % of its faces meet",
+        "bends as a sound one",
+        "bends more the less meets",
+        "order of three",
+        "sweeps/test_places.py",
+    ),
+    PutRight(
+        "An upright balsa web in a foam wing",
+        "holds to 0.46 G, 3.76 without it",
+        "holds no less than without it",
+        "the same wing without it; no piece of 300 drawn schemes lowers its wing",
+        "sweeps/test_lower_bounds.py",
+    ),
+    PutRight(
+        "A folded wing peeled inside, past the buckling of its sheet",
+        "5.64 G",
+        "2.6 G",
+        "effective width by hand (2.5); never above the same section held against buckling",
+        "sweeps/test_lower_bounds.py",
+    ),
+    PutRight(
+        "A rod cut by a pocket",
+        "a sliver bears at its full arm, 4 to 7 times too strong",
+        "what is cut is gone; deeper is never stronger",
+        "the rod cut through",
+        "sweeps/test_lower_bounds.py",
+    ),
+    PutRight(
+        "A box of board that is a little round",
+        "EA 1.48, weight 1.12, buckling 3.7 times the box's",
+        "EA 0.99, weight 0.99, buckling 0.95",
+        "the box itself, as roundness goes to nothing",
+        "sweeps/test_bodies.py",
+    ),
+    PutRight(
+        "Flow round a corner of a box, by tenths of a millimetre of its width",
+        "25.5, 3.8, 25.5 N",
+        "smooth to 1 %, left as right to 1e-6",
+        "sweep and symmetry",
+        "sweeps/test_bodies.py",
+    ),
+    PutRight(
+        "Glue of a body that is drawn 400 mm low",
+        "-11.9 g",
+        "as where it is drawn",
+        "lengths and widths alone",
+        "sweeps/test_bodies.py",
+    ),
+    PutRight(
+        "Wing bolts without pegs, at 85 % of the chord",
+        "lift over bolts",
+        "5 times that: moments about the seat's end",
+        "balance of moments by hand",
+        "sweeps/test_mounts.py",
+    ),
+    PutRight(
+        "Undercarriage wire under a push aft",
+        "bent only",
+        "bent and twisted",
+        "von Mises by hand",
+        "sweeps/test_mounts.py",
+    ),
+    PutRight(
+        "A third hinge post",
+        "8.0 to 6.4 of its need",
+        "never less than with two",
+        "static theorem; every count of every mount",
+        "sweeps/test_mounts.py",
+    ),
+    PutRight(
+        "Balance target behind the aft limit",
+        "advice aims there",
+        "advice aims at the limit and says so",
+        "static margin, every target",
+        "balance/test_weighing.py",
+    ),
+    PutRight(
+        "A weighing typed ten times too heavy",
+        "the habit becomes +7 279 %",
+        "counts for itself alone, and is asked about",
+        "the habit without it",
+        "balance/test_weighing.py",
+    ),
+    PutRight(
+        "Divergence of a wing whose tip is 200 mm forward",
+        "as an unswept one",
+        "half of that",
+        "bending of a uniform wing in closed form (Bisplinghoff, Ashley and Halfman 1955)",
+        "beam/test_shaking.py",
+    ),
+    PutRight(
+        "A firewall for motors out on a wing",
+        "the distance along the span as overhang: gives way at 7 G",
+        "half the motor's length, wherever its plate is",
+        "every place along the span",
+        "sweeps/test_mounts.py",
+    ),
+    PutRight(
+        "Reference files: outlines the other way round, tubes by bore, unknown names",
+        "GJ -2e14, or passed over",
+        "either winding, bore_mm as id_mm, unknown names refused",
+        "the same section both ways",
+        "sections/test_sections.py",
+    ),
+)
+
+
+def table() -> list[str]:
+    """Lines of the page."""
+    title, says = (
+        "## Figures that were put right",
+        "What version 0.6 said, what is said now, and against what it was held.",
+    )
+    head = ["", title, "", says, ""]
+    rows = [f"| {r.what} | {r.before} | {r.now} | {r.against} | `{r.test}` |" for r in ROWS]
+    return [*head, "| what | before | now | held against | test |", "| --- | --- | --- | --- | --- |", *rows]
