@@ -71,7 +71,7 @@ class Solved:
 
     @property
     def pod_forces(self) -> Forces:
-        """What the sections themselves bear."""
+        """Forces that the sections themselves bear."""
         return self.forces if self.pod is None else self.pod
 
     @property

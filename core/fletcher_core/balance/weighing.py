@@ -77,7 +77,7 @@ def odd(weighed: Sequence[Weighed]) -> list[Weighed]:
 
 
 def habit(weighed: Sequence[Weighed]) -> Habit:
-    """Of parts that are built; those without a plan tell nothing, nor do those far from it (`counts`)."""
+    """Habit from parts that are built; those without a plan, or far from it (`counts`), say nothing."""
     precision, total, known = 1 / PRIOR**2, 0.0, 0
     for one in weighed:
         if one.planned_g <= 0:

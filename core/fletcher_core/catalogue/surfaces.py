@@ -1,4 +1,4 @@
-"""What a glue meets on each material."""
+"""Surface that a glue meets on each material."""
 
 from __future__ import annotations
 

@@ -59,7 +59,7 @@ class Care:
 
 @dataclass(frozen=True)
 class Room:
-    """What is beside a damage, mm: what a stick takes up its load from, the depth of the part, and the stick's own."""
+    """Lengths beside a damage, mm: where a stick takes up its load from, the depth of the part, the stick's own."""
 
     beside: float
     depth: float = 0.0
@@ -147,7 +147,7 @@ def nothing(damage: Any, cares: Sequence[Care]) -> Sequence[Effect]:
 
 
 def as_new(damage: Any, cares: Sequence[Care]) -> list[Effect] | None:
-    """What there is once the stick of a damage is a sound one, in the glue of the mend; None where it is not."""
+    """Effects once the stick of a damage is a sound one, in the glue of the mend; None where it is not."""
     care = next((care for care in cares if care.whole), None)
     if care is None:
         return None

@@ -64,7 +64,7 @@ class Glued:
 
 
 def stick_of(damage: Any, place: Place) -> str:
-    """What glue meets on the stick that is damaged; carbon where it is not known."""
+    """Surface that glue meets on the damaged stick; carbon where it is not known."""
     piece = place.sticks.get(getattr(damage, "piece", ""))
     return "carbon" if piece is None else meets(piece.material)
 

@@ -62,7 +62,7 @@ class Place:
         return chord + depth if self.hollow else chord
 
     def room(self, damage: Any) -> Room:
-        """What is beside a damage, mm."""
+        """Lengths beside a damage, mm."""
         piece = self.sticks.get(getattr(damage, "piece", ""))
         depth = self.size_at(damage.at_mm)[1]
         asked = {} if piece is None else kind_of(piece).splice(piece)

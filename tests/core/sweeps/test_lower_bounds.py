@@ -75,7 +75,7 @@ def test_an_upright_web_of_balsa_is_not_the_end_of_the_wing() -> None:
 
 
 def test_spreads_carry_on_as_the_typical_build_does() -> None:
-    """Of draws too what has let go leaves the rest: none holds less than half of the typical build."""
+    """Draws carry on, too: none holds less than two fifths of the typical build."""
     airframe = make_airframe(half_span=500.0)
     web = Web(id="web", material="balsa_hard", grain="upright", thickness_mm=3.0, y_to_mm=450.0)
     a = compute(airframe, make_scheme(web), 31, False, True)

@@ -57,7 +57,7 @@ PAIRS: dict[str, tuple[Any, dict[str, Any], tuple[float, float]]] = {
 @pytest.mark.parametrize("name", PAIRS)
 @pytest.mark.parametrize("scheme", [TUBE, RODS], ids=["tube", "rods and film"])
 def test_no_millimetre_flips_a_verdict(name: str, scheme: Scheme) -> None:
-    """What changes fast between two places of a coarse sweep is looked at closer: what is a step stays one."""
+    """A fast change between two places of a coarse sweep is looked at closer: a step stays one."""
     fixed, moving, (start, end) = PAIRS[name]
     kind = moving["kind"]
     more = {k: v for k, v in moving.items() if k != "kind"}
