@@ -79,7 +79,23 @@ def after_first(
     return late, hold, last
 
 
-class Late(Sequence[Finding]):
+class Findings(Sequence[Finding]):
+    """Findings that are made when they are read; a subclass gives `_at` and their number."""
+
+    def _at(self, at: int) -> Finding:
+        raise NotImplementedError
+
+    @overload
+    def __getitem__(self, at: int) -> Finding: ...
+    @overload
+    def __getitem__(self, at: slice) -> list[Finding]: ...
+    def __getitem__(self, at: int | slice) -> Finding | list[Finding]:
+        if isinstance(at, slice):
+            return [self[k] for k in range(*at.indices(len(self)))]
+        return self._at(range(len(self))[at])
+
+
+class Late(Findings):
     """First signs, and after them what was looked up of some runs and stations: as of all of them when it is read, inf
     where it has not been looked at."""
 
@@ -95,14 +111,7 @@ class Late(Sequence[Finding]):
         known = len(self._first)
         return self._first[at].piece if at < known else self.found[at - known][0].piece
 
-    @overload
-    def __getitem__(self, at: int) -> Finding: ...
-    @overload
-    def __getitem__(self, at: slice) -> list[Finding]: ...
-    def __getitem__(self, at: int | slice) -> Finding | list[Finding]:
-        if isinstance(at, slice):
-            return [self[k] for k in range(*at.indices(len(self)))]
-        at = range(len(self))[at]
+    def _at(self, at: int) -> Finding:
         if at < len(self._first):
             return self._first[at]
         finding, runs = self.found[at - len(self._first)]

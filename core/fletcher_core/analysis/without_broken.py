@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
-from typing import Any, overload
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,7 +20,7 @@ from ..failure import Finding, LoadedPart, find_all
 from ..kinds import kind_of, wound_of
 from ..loads import Case
 from ..sections import PartLayout, ShearFlow, TorsionStress, Twist
-from .past_first import Late, after_first
+from .past_first import Findings, Late, after_first
 from .solve import Sections, Solved, load, sections_of
 
 Array = NDArray[np.float64]
@@ -41,7 +41,7 @@ def may_let_go(layout: PartLayout, piece: int) -> bool:
     return all(row.piece != piece or row.stands != "instead" for row in layout.patch_rows)
 
 
-class Rows(Sequence[Finding]):
+class Rows(Findings):
     """Findings of some runs, told of many: `back` says which each is."""
 
     def __init__(self, found: Sequence[Finding], back: Indices) -> None:
@@ -50,13 +50,7 @@ class Rows(Sequence[Finding]):
     def __len__(self) -> int:
         return len(self._found)
 
-    @overload
-    def __getitem__(self, at: int) -> Finding: ...
-    @overload
-    def __getitem__(self, at: slice) -> list[Finding]: ...
-    def __getitem__(self, at: int | slice) -> Finding | list[Finding]:
-        if isinstance(at, slice):
-            return [self[k] for k in range(*at.indices(len(self)))]
+    def _at(self, at: int) -> Finding:
         found = self._found[at]
         back = self._back
         return replace(found, n=found.n[back], applied=found.applied[back], allowable=found.allowable[back])
@@ -70,7 +64,7 @@ def _piece_of(found: Sequence[Finding], at: int) -> int | None:
     return found.piece_of(at) if isinstance(found, (Late, Rows)) else found[at].piece
 
 
-class Joined(Sequence[Finding]):
+class Joined(Findings):
     """Findings of all runs, and after them those of some of them in a later state: inf in the others."""
 
     def __init__(self, shape: tuple[int, ...], first: Sequence[Finding]) -> None:
@@ -86,14 +80,7 @@ class Joined(Sequence[Finding]):
     def __len__(self) -> int:
         return sum(len(found) for found, _, _ in self._parts)
 
-    @overload
-    def __getitem__(self, at: int) -> Finding: ...
-    @overload
-    def __getitem__(self, at: slice) -> list[Finding]: ...
-    def __getitem__(self, at: int | slice) -> Finding | list[Finding]:
-        if isinstance(at, slice):
-            return [self[k] for k in range(*at.indices(len(self)))]
-        at = range(len(self))[at]
+    def _at(self, at: int) -> Finding:
         for k, (found, runs, rows) in enumerate(self._parts):
             if at >= len(found):
                 at -= len(found)

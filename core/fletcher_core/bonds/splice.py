@@ -164,8 +164,8 @@ _WANTED = 0.9
 
 @dataclass(frozen=True)
 class _Added:
-    """Stick that a splice lays beside another: glued round (mm), area (mm2), second moment about its own middle (mm4), how
-    far its middle lies from the stick's, and how deep both are together (mm)."""
+    """Stick that a splice lays beside another: glued round (mm), area (mm2), second moment about its own middle (mm4),
+    how far its middle lies from the other's, and how deep both are together (mm)."""
 
     round_mm: float
     area: float
