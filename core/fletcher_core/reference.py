@@ -117,11 +117,15 @@ _CASE = frozenset(
         "notes",
     }
 )
-_OF_SPARS = {
-    "rod": frozenset({"d_mm"}), "tube": frozenset({"d_mm", "id_mm", "bore_mm"}), "web": frozenset({"t_mm"}),
-    "strip": frozenset({"w_mm", "width_mm", "b_mm", "t_mm", "thickness_mm", "h_mm", "height_mm"}),
-}  # fmt: skip
-_OF_SPARS["rectangle"] = _OF_SPARS["strip"]
+_SIDES = frozenset({"w_mm", "width_mm", "b_mm", "t_mm", "thickness_mm", "h_mm", "height_mm"})
+#: names of a file's own format, shape by shape
+_OF_SPARS = (
+    ("rod", frozenset({"d_mm"})),
+    ("tube", frozenset({"d_mm", "id_mm", "bore_mm"})),
+    ("web", frozenset({"t_mm"})),
+    ("strip", _SIDES),
+    ("rectangle", _SIDES),
+)
 _SKIN, _PATCH = frozenset({"surface", "t_mm", "x_from", "x_to"}), frozenset({"surface", "depth_mm", "x_from", "x_to"})
 
 
@@ -132,7 +136,7 @@ def _check_case(case: dict[str, Any]) -> None:
     _refuse_unknown(case["foam"], _MADE_OF, f"{where}, foam")
     _refuse_unknown(case["expected"], frozenset(TOLERANCES), f"{where}, expected")
     for spar in case.get("spars") or []:
-        own = _OF_SPARS.get(str(spar.get("shape")))
+        own = next((names for shape, names in _OF_SPARS if shape == spar.get("shape")), None)
         if own is not None:
             _refuse_unknown(spar, own | _MADE_OF | {"shape", "x_mm", "z_mm"}, f"{where}, {spar['shape']}")
     for skin in case.get("skins") or []:

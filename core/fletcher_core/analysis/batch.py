@@ -85,6 +85,7 @@ def evaluate_many(
     swaps: Swaps = (),
     twist: SkinTwist | None = None,
     near: tuple[float, float] | None = None,
+    lets_go: bool = True,
 ) -> BatchResult:
     """Variants of one scheme, each with some of its pieces.
 
@@ -99,6 +100,7 @@ def evaluate_many(
     swaps : films whose figures differ from variant to variant.
     twist : what `twist_of_skins` gives for each variant, where it is known already.
     near : breaks and holds are told of the stations between these places alone, mm.
+    lets_go : what holds on after a piece has let go counts; else who asks has tried it without that piece already.
 
     Raises
     ------
@@ -126,6 +128,7 @@ def evaluate_many(
             None if twist is None else twist.take(at),
             [s.take(at) for s in swaps],
             near,
+            lets_go,
         )
         for at in blocks
     ]
@@ -192,7 +195,7 @@ def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int,
 
 def _some(
     airframe: Airframe, scheme: Scheme, on: Array, stations: int, case: list[Case], skins: SkinTwist | None,
-    swaps: Swaps, near: tuple[float, float] | None = None,
+    swaps: Swaps, near: tuple[float, float] | None = None, lets_go: bool = True,
 ) -> tuple[Array, ...]:  # fmt: skip
     """Variants solved together, without the pieces that none of them has. `skins` is None in a hollow part: all that
     lies in it has to do with its twist."""
@@ -218,7 +221,8 @@ def _some(
         turned = twist_along(rest) if skins is None else skins.take(rows).on(rest, smaller.pieces)
         return replace(rest, flow=shear_along(rest)), turned
 
-    solved = carry_on(solved, sections, flying, case, some, without, quick=True)
+    if lets_go:
+        solved = carry_on(solved, sections, flying, case, some, without, quick=True)
     shapes = [solved.shape]
     for k, other in enumerate(cases[float(flying[0])][1:], start=1):
         shapes.append(shape_in(solved, flying, other, limits(k)))

@@ -209,7 +209,8 @@ class Trials:
         if not self.airframe.part(scheme.part).twists_whole:
             sound = twist_of_skins(self.airframe, scheme, on[-1:], _STATIONS, ())
             twist = replace(sound, which=np.zeros(len(on), dtype=np.intp))
-        found = evaluate_many(self.airframe, scheme, on, _STATIONS, blocks, twist=twist, near=near)
+        # each is tried without what lies over the damage, too, so that what lets go is known already
+        found = evaluate_many(self.airframe, scheme, on, _STATIONS, blocks, twist=twist, near=near, lets_go=False)
         copies = self.airframe.part(self.scheme.part).copies
         each, without, broken = np.split(back, [len(combinations), -1])
         added = (found.part_g[each] - found.part_g[-1]) / copies

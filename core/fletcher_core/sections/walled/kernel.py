@@ -374,8 +374,8 @@ def _at_edge(made: _Made, flow: Array, edge: str) -> Array:
     """(V, S) of (V, S, E), what flows in the top wall where the hollow ends before an edge: all of it goes over to the
     other wall from there on, through what is glued.
 
-    It is the mean over one wall's thickness from the end of the hollow inwards: of a single element it would be the
-    mesh's, and jump as the mesh does.
+    It is a straight line through the means over one wall's thickness from the end of the hollow inwards and over the
+    next: of a single element it would be the mesh's, and jump as the mesh does.
     """
     found, side = made.found, EDGES[edge]
     faces = found.walls.faces[..., LEFT, 0]  # (S, E, end) mm along the chord
@@ -392,11 +392,14 @@ def _at_edge(made: _Made, flow: Array, edge: str) -> Array:
         edge_at = np.where(top, last, -np.inf).max(axis=1) - thick
         end = np.minimum(edge_at, np.where(hollow, last, -np.inf).max(axis=1))
         low, high = end - thick, end
-    over = np.clip(np.minimum(last, high[:, None]) - np.maximum(first, low[:, None]), 0.0, None) * top
-    total = over.sum(axis=1)
-    weights = over / np.where(total > 0, total, 1.0)[:, None]
-    # of a section without any room its middle, where nothing flows
-    return np.asarray(np.abs((flow * weights).sum(axis=-1)) * hollow.any(axis=1))
+    means = []
+    for away in (0.0, -side * thick):
+        near, far = (low + away)[:, None], (high + away)[:, None]
+        over = np.clip(np.minimum(last, far) - np.maximum(first, near), 0.0, None) * top
+        total = over.sum(axis=1)
+        means.append((flow * (over / np.where(total > 0, total, 1.0)[:, None])).sum(axis=-1))
+    # it rises in a straight line to where the hollow ends; without any room nothing flows
+    return np.asarray(np.abs(1.5 * means[0] - 0.5 * means[1]) * hollow.any(axis=1))
 
 
 def _of_web(values: Array, made: _Made, order: int) -> Array:
