@@ -130,8 +130,9 @@ def carry_on(
     Parameters
     ----------
     sections : of the V variants that were solved. on : (V, pieces) what is there in each. without : makes what is left
-        of some of them. alike : it is asked for those that have the same pieces left, each set by itself, and only as
-        far as they end; `like` are pieces without which a typical build holds most.
+        of some of them. alike : they are draws, the typical build first: it is asked for those that have the same
+        pieces left, each set by itself, and they go the typical build's way; `like` are pieces without which that
+        holds most.
     """
     count, layout = solved.variants, solved.layout
     able = [may_let_go(layout, k) for k in range(on.shape[1])]
@@ -147,14 +148,19 @@ def carry_on(
 
     sticks = {k for k, piece in enumerate(layout.pieces) if able[k] and kind_of(piece).group == "sticks"}
 
+    usual_end = _end(solved.late, solved.hold, solved.last, 0)
+
     def follow(state: _Next, end: int | None, first: bool, all_of: set[int] | None = None) -> None:
         falls = end is not None and able[end] and state.there[end]
+        if alike and (not first or end != usual_end):
+            # draws go the way of the typical build alone: what else lets go of one of them ends it, on the safe side
+            falls = False
         tries = [{end}] if falls and end is not None else []
         if first and not alike and not quick:
             tries += [{k} for k in (short if falls else range(len(able))) if able[k] and state.there[k]]
         if first and like:
             tries.append(set(like))
-        if all_of:
+        if all_of and not alike:
             tries.append(all_of)
         for pieces in tries:
             other = state.without(pieces)

@@ -16,7 +16,7 @@ from ..units import Measure
 from .base import MendBase, glue_field
 from .kind import Fact, Glued, MendKind, so_long, stick_of
 from .place import Place
-from .stuff import glue_steps
+from .stuff import glue_steps, thin_glue
 
 #: how the loss that is left goes with layers of thread: the power of what one layer gives back (own estimate)
 _LAYERS = -0.5
@@ -87,17 +87,8 @@ def tries(damage: DamageBase, place: Place) -> Sequence[Bind]:
         return []
     more = 3 * outer
     start, end = max(damage.run[0] - more, 0.0), min(damage.run[1] + more, place.tip)
-    return [
-        Bind(id="new", of=damage.id, from_mm=start, to_mm=end, layers=n, glue=glue)
-        for n in (1, 2)
-        for glue in _thin_glues(place)
-    ]
-
-
-def _thin_glues(place: Place) -> list[str]:
-    """Glues that run into thread: the usual one where it does not eat this core."""
-    eaten = catalogue().glue["ca_standard"].holds(place.family)[0] == "attacks"
-    return ["ca_foam_safe", "epoxy_30"] if eaten else ["ca_standard", "epoxy_30"]
+    glue = thin_glue(place)
+    return [Bind(id="new", of=damage.id, from_mm=start, to_mm=end, layers=n, glue=glue) for n in (1, 2)]
 
 
 def _diameter(damage: Any, place: Place) -> float | None:

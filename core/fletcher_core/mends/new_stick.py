@@ -18,7 +18,7 @@ _USUAL = 5.0
 
 
 #: glues that a search tries in a slot; own choice
-_SLOT_GLUES = ("polyurethane_foaming", "ca_foam_safe", "epoxy_5", "contact_foam_safe", "epoxy_30", "hot_melt_low")
+_SLOT_GLUES = ("polyurethane_foaming", "ca_foam_safe", "epoxy_5", "contact_foam_safe")
 
 
 class NewStick(MendBase):

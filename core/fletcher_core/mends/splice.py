@@ -14,7 +14,7 @@ from ..units import Measure
 from .base import MendBase, glue_field
 from .kind import Glued, MendKind, so_long, stick_of
 from .place import Place
-from .stuff import glue_steps
+from .stuff import glue_steps, thin_glue
 
 Way = Literal["sleeve_inside", "sleeve_outside", "scarf", "lap"]
 
@@ -91,7 +91,7 @@ def tries(damage: DamageBase, place: Place) -> Sequence[SpliceStick]:
     piece = place.sticks.get(getattr(damage, "piece", ""))
     most = min(place.tip - damage.at_mm, damage.at_mm)
     found: list[tuple[tuple[float, int], SpliceStick]] = []
-    for glue in ("epoxy_30", "epoxy_5", "ca_standard", "ca_foam_safe"):
+    for glue in ("epoxy_30", "epoxy_5", thin_glue(place)):
         q = None if piece is None else question(piece, glue)
         for k, way in enumerate([] if q is None else splices(q)):
             for by in (1.0, 0.5):

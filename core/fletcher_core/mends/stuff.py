@@ -28,6 +28,12 @@ def seam(name: str, place: Place, figure: str | None, meets: float, prepared: bo
     return Share(times=meets, figure=figure, then=then, glue=name, **own)
 
 
+def thin_glue(place: Place) -> str:
+    """Glue that runs into thread and seams: the usual one where it does not eat this core."""
+    eaten = catalogue().glue["ca_standard"].holds(place.family)[0] == "attacks"
+    return "ca_foam_safe" if eaten else "ca_standard"
+
+
 def glue_steps(name: str) -> list[str]:
     """Its own, in their order."""
     return list(catalogue().glue[name].steps)
