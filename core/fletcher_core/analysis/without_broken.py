@@ -123,9 +123,10 @@ def carry_on(
 ) -> Solved:
     """The same, with what each run holds to once pieces have let go, where that is more.
 
-    After the state as it is drawn comes that without the piece at which it ends, and so on; of a part that ends
-    elsewhere, or that has pieces of a short stretch, also that without each of those, since what is stiff over a short
-    stretch draws load to its ends.
+    After the state as it is drawn comes that without the piece at which it ends, and so on. The first run, where it
+    ends elsewhere or has pieces of a short stretch, is also tried without each of those, since what is stiff over a
+    short stretch draws load to its ends; the others without what was best for that. Repairs try themselves what is left
+    without each mend (`repairs.states.after_letting_go`).
 
     Parameters
     ----------
@@ -136,9 +137,10 @@ def carry_on(
     """
     count, layout = solved.variants, solved.layout
     able = [may_let_go(layout, k) for k in range(on.shape[1])]
-    if not any(able):
+    if not any(able) or (alike and not like):
         return solved
-    short = [k for k, piece in enumerate(layout.pieces) if able[k] and _is_short(layout, piece)]
+    hurt = any(wound_of(piece) is not None for piece in layout.pieces)
+    short = [k for k, piece in enumerate(layout.pieces) if able[k] and not hurt and _is_short(layout, piece)]
     variant = np.concatenate([np.arange(count), np.zeros(len(cases) - 1, dtype=np.intp)])
     case_of = np.concatenate([np.zeros(count, dtype=np.intp), np.arange(1, len(cases))])
     hold, last, gone = solved.hold.copy(), solved.last.copy(), [frozenset[int]()] * len(variant)
@@ -148,18 +150,15 @@ def carry_on(
 
     sticks = {k for k, piece in enumerate(layout.pieces) if able[k] and kind_of(piece).group == "sticks"}
 
-    usual_end = _end(solved.late, solved.hold, solved.last, 0)
-
     def follow(state: _Next, end: int | None, first: bool, all_of: set[int] | None = None) -> None:
         falls = end is not None and able[end] and state.there[end]
-        if alike and (not first or end != usual_end):
-            # draws go the way of the typical build alone: what else lets go of one of them ends it, on the safe side
-            falls = False
+        # draws go the way of the typical build alone: what else lets go of one of them ends it, on the safe side
+        falls = falls and not alike
         tries = [{end}] if falls and end is not None else []
-        if first and not alike and not quick:
+        if first and state.run == 0 and not alike and not quick and not hurt:
             tries += [{k} for k in (short if falls else range(len(able))) if able[k] and state.there[k]]
-        if first and like:
-            tries.append(set(like))
+        if first and (like or gone[0]):
+            tries.append(set(like or gone[0]))
         if all_of and not alike:
             tries.append(all_of)
         for pieces in tries:
@@ -168,9 +167,13 @@ def carry_on(
                 seen.add(other)
                 following.append(other)
 
-    for run, state in enumerate(as_drawn):
-        follow(state, _end(solved.late, solved.hold, solved.last, run), True)
-    while following:
+    todo = [[0], list(range(1, len(as_drawn)))] if not (alike or quick) else [list(range(len(as_drawn)))]
+    while following or todo:
+        if not following:
+            # the first run shows the others which pieces are worth trying without
+            for run in todo.pop(0):
+                follow(as_drawn[run], _end(solved.late, solved.hold, solved.last, run), True)
+            continue
         batch, following = following, []
         there = np.array([s.there for s in batch], dtype=float)
         for some in _alike(there) if alike else [np.arange(len(batch))]:
@@ -221,9 +224,9 @@ def _end(found: Sequence[Finding], n: Array, which: Which, run: int) -> int | No
 
 #: stations at which it is looked whether what is left can hold more (own choice)
 _LOOK = 4
-#: share of what is known already below which what is left is not looked at closer (own choice: few stations may miss a
-#: relief of some per cent, and a crease is met half way)
-_NO_MORE = 0.9
+#: share of what is known already below which what is left is not looked at closer (own choice: what shears it is left
+#: out of the look, which tells too much)
+_NO_MORE = 1.0
 
 
 def _at_most(
