@@ -381,7 +381,7 @@ def slope_along(y: Array, values: Array, without: NDArray[np.bool_] | None = Non
 
     Parameters
     ----------
-    without : (S - 1,) stretches that count for none.
+    without : (S - 1,) stretches that count for none: over them it goes on as beside them.
     """
     gap = np.diff(y)
     smooth = gap > NODE_GAP
@@ -392,7 +392,16 @@ def slope_along(y: Array, values: Array, without: NDArray[np.bool_] | None = Non
     for part in (slice(None, -1), slice(1, None)):
         total[..., part] += rise
         count[part] += smooth
-    return np.asarray(total / np.maximum(count, 1))
+    slope = np.asarray(total / np.maximum(count, 1))
+    known = np.flatnonzero(count > 0)
+    if without is None or len(known) in (0, len(y)):
+        return slope
+    # there it goes on as it does on either side
+    right = np.clip(np.searchsorted(known, np.arange(len(y))), 1, len(known) - 1)
+    low, high = known[right - 1], known[right]
+    share = np.clip((y - y[low]) / np.maximum(y[high] - y[low], 1e-9), 0.0, 1.0)
+    between = slope[..., low] * (1 - share) + slope[..., high] * share
+    return np.asarray(np.where(count > 0, slope, between))
 
 
 def with_flow(n: Array, allowable: Array, flow: tuple[Array, Array]) -> Array:

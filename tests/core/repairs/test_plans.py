@@ -93,7 +93,7 @@ def test_each_mends_share_is_what_is_missing_without_it() -> None:
     by_id = {m.id: m for m in both.mends}
     assert by_id[splint.id].buys == pytest.approx(back.value - part(glued).back.value, abs=0.02)
     assert by_id[glue.id].buys == pytest.approx(back.value - part(splinted).back.value, abs=0.02)
-    assert by_id[glue.id].buys > 0.5
+    assert by_id[glue.id].buys > 0.05
     # the grams are told of each, and are all there are
     assert sum(m.grams for m in both.mends) == pytest.approx(part(both).grams.value, rel=0.02)
     assert by_id[splint.id].grams > 1.0

@@ -13,7 +13,7 @@ from fletcher_core.kinds.tube import Tube
 from fletcher_core.model import Scheme
 
 from tests.conftest import make_airframe, make_scheme
-from tests.core.repairs.made import damage, first, mend, states
+from tests.core.repairs.made import aircraft, damage, first, mend, states
 
 PLATE = make_airframe(plate=20.0)
 TUBE = make_scheme(Tube(id="tube", outer_mm=6, inner_mm=4, material="carbon_roll_wrapped", y_to_mm=450))
@@ -181,3 +181,14 @@ def test_a_stepped_splint_is_no_weaker_when_longer() -> None:
         for reach in (40.0, 60.0, 80.0, 100.0, 120.0, 140.0)
     ]  # fmt: skip
     assert all(b >= a * (1 - 1e-3) for a, b in itertools.pairwise(held))
+
+
+@pytest.mark.parametrize("at", [0.0, 20.0, 60.0, 150.0, 300.0])
+def test_a_damage_leaves_the_sound_part_as_it_is(at: float) -> None:
+    """Of a wing that tapers, too: nothing of a damage that is not there is felt beside it."""
+    file = aircraft("turnstone")
+    scheme = file.shown("wing")
+    alone = states(file.airframe, scheme, [], (), 31)["sound"]
+    beside = states(file.airframe, scheme, [damage("crack", at)], (), 31)["sound"]
+    assert first(beside) == pytest.approx(first(alone), rel=5e-3)
+    assert float(beside.solved.hold.min()) == pytest.approx(float(alone.solved.hold.min()), rel=5e-3)
