@@ -33,10 +33,18 @@ _SHORT = 0.5
 Without = Callable[[Indices, Array], tuple[Sections, Twist]]
 
 
+#: how ids of what mends lay in begin
+OF_MENDS = "mend-"
+
+
 def may_let_go(layout: PartLayout, piece: int) -> bool:
     """Whether the rest carries on when a piece bears nothing: not a cut, nor what stands in place of the core's foam,
-    which leaves a hole."""
-    if wound_of(layout.pieces[piece]) is not None or kind_of(layout.pieces[piece]).group == "cuts":
+    which leaves a hole; what a mend has laid in lets go with all of it (`repairs.states.after_letting_go`)."""
+    if (
+        layout.pieces[piece].id.startswith(OF_MENDS)
+        or wound_of(layout.pieces[piece]) is not None
+        or kind_of(layout.pieces[piece]).group == "cuts"
+    ):
         return False
     return all(row.piece != piece or row.stands != "instead" for row in layout.patch_rows)
 

@@ -9,6 +9,7 @@ from typing import Any, Literal
 from pydantic import ValidationError
 
 from ..analysis.evaluation import Evaluation, Others, compute, laid_out
+from ..analysis.without_broken import OF_MENDS
 from ..damages import Care, Damage, Room, damage_kind, wounds
 from ..fields import Problem, Refused, explain
 from ..kinds import PieceBase, Wound, wound_of
@@ -66,7 +67,8 @@ def cares_of(damage: Damage, mends: Sequence[Mend], place: Place) -> list[Care]:
 def laid_by(mend: Mend, damage: Damage, place: Place) -> list[PieceBase]:
     """The pieces that a mend lays in, with ids of its own."""
     return [
-        piece.model_copy(update={"id": f"mend-{piece.id}"[:40]}) for piece in mend_kind(mend).adds(mend, damage, place)
+        piece.model_copy(update={"id": f"{OF_MENDS}{piece.id}"[:40]})
+        for piece in mend_kind(mend).adds(mend, damage, place)
     ]
 
 
