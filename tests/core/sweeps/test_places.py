@@ -185,7 +185,7 @@ def test_a_stepped_splint_is_no_weaker_when_longer() -> None:
 
 @pytest.mark.parametrize("at", [0.0, 20.0, 60.0, 150.0, 300.0])
 def test_a_damage_leaves_the_sound_part_as_it_is(at: float) -> None:
-    """Of a wing that tapers, too: nothing of a damage that is not there is felt beside it."""
+    """In a wing that tapers, too, a damage that is not there is not felt beside its place."""
     file = aircraft("turnstone")
     scheme = file.shown("wing")
     alone = states(file.airframe, scheme, [], (), 31)["sound"]
