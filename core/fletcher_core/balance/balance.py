@@ -313,7 +313,7 @@ def _shares(airframe: Airframe, planned: Sequence[PlacedMass]) -> dict[str, floa
 
 def _times(one: Weighed) -> str:
     ratio = one.grams / one.planned_g
-    return f"{ratio:.1f} times" if ratio > 1 else f"{100 * ratio:.0f} %"
+    return f"{ratio:.1f} times" if ratio > 1 else f"{100 * ratio:.0f} % of"
 
 
 def _forecast_said(told: Forecast, promise: float, now: Now, system: System) -> str:
@@ -388,7 +388,7 @@ def balance(
             f"{100 * _share(aim, wing):.0f} % is aimed at instead."
         )
     cautions += [
-        f"The {one.of} weighs {_times(one)} of its plan: is that the right number? It counts for itself, and not for "
+        f"The {one.of} weighs {_times(one)} its plan: is that the right number? It counts for itself, and not for "
         "what the other parts will weigh."
         for one in odd(weighed)
     ]

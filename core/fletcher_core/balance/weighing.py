@@ -72,8 +72,9 @@ def counts(one: Weighed) -> float:
 
 
 def odd(weighed: Sequence[Weighed]) -> list[Weighed]:
-    """The last weighings that are over twice, or under half, of what was planned."""
-    return [one for one in newest(weighed).values() if one.planned_g > 0 and counts(one) == 0]
+    """The last weighings of parts that are over twice, or under half, of what was planned."""
+    parts = (one for one in newest(weighed).values() if one.of in PART_NAMES)
+    return [one for one in parts if one.planned_g > 0 and counts(one) == 0]
 
 
 def habit(weighed: Sequence[Weighed]) -> Habit:
