@@ -18,7 +18,7 @@ from ops.install import chromium, manage
 
 LAUNCH = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-quic"]
 # a busy machine may take its time: what is waited for is that it comes, not how soon
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=60_000)
 
 
 #: one for each of the processes that run tests side by side
@@ -105,7 +105,7 @@ def new_page(site: str, browser: Browser) -> Iterator[Callable[..., Page]]:
         usual = {"base_url": site, "viewport": {"width": width, "height": height}, "service_workers": "block"}
         context = browser.new_context(**{**usual, **options})
         contexts.append(context)
-        context.set_default_timeout(20_000)
+        context.set_default_timeout(60_000)
         page = context.new_page()
         page.on("pageerror", lambda error: faults.append(str(error)))
         page.on("console", lambda told: faults.append(told.text) if "Content Security Policy" in told.text else None)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Locator, Page, expect
@@ -13,6 +14,15 @@ def number(locator: Locator) -> float:
     found = re.search(r"-?\d+(?:\.\d+)?", locator.inner_text().replace("−", "-"))
     assert found, locator.inner_text()
     return float(found.group())
+
+
+def until(locator: Locator, holds: Callable[[float], bool]) -> float:
+    """The first figure in a text once it is as it shall be; as it is after a minute, if it never is."""
+    for _ in range(300):
+        if holds(number(locator)):
+            break
+        locator.page.wait_for_timeout(200)
+    return number(locator)
 
 
 def saved(page: Page) -> None:

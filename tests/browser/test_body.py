@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Locator, Page, expect
 
-from .jobs import add, number, open_stand, saved
+from .jobs import add, number, open_stand, saved, until
 
 
 def bodiless(page: Page) -> None:
@@ -46,8 +46,7 @@ def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Pag
     # what it weighs was in the rest before
     page.get_by_role("button", name="Leave a wall open").click()
     saved(page)
-    expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{shut:g}°$"))
-    opened = number(page.get_by_test_id("twist"))
+    opened = until(page.get_by_test_id("twist"), lambda told: told > shut)
     assert opened > shut
     # a mistake is told at its field, and what was there stays
     page.get_by_label("To, behind the nose").fill("2 m")
@@ -61,14 +60,13 @@ def test_a_body_from_nothing_loses_its_bottom_and_gets_it_back_by_film(demo: Pag
     page.get_by_role("tab", name="Ledger").click()
     add(page, "Bands across an opening")
     saved(page)
-    expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{opened:g}°$"))
-    banded = number(page.get_by_test_id("twist"))
-    assert banded < opened
+    # well below, since a first and a finer answer to what came before may differ in the last digit
+    banded = until(page.get_by_test_id("twist"), lambda told: told < 0.9 * opened)
+    assert banded < 0.9 * opened
     expect(page.get_by_test_id("ledger")).to_contain_text("crossed")
     add(page, "Skin")
     saved(page)
-    expect(page.get_by_test_id("twist")).not_to_have_text(re.compile(rf"^{banded:g}°$"))
-    assert number(page.get_by_test_id("twist")) < banded
+    assert until(page.get_by_test_id("twist"), lambda told: told < banded) < banded
     page.get_by_role("tab", name="Weak spots").click()
     expect(page.get_by_text(re.compile("behind the nose")).first).to_be_visible()
     page.get_by_role("link", name="Stand").click()
@@ -237,7 +235,7 @@ def test_a_search_over_booms_lays_another_one(demo: Page) -> None:
     page.get_by_label("Tip bends at most").fill("12 mm")
     page.get_by_role("button", name="Search", exact=True).click()
     winner = page.get_by_test_id("winner")
-    expect(winner).to_contain_text("It is the lightest of", timeout=240_000)
+    expect(winner).to_contain_text("It is the lightest of", timeout=480_000)
     expect(winner).to_contain_text("described otherwise for it")
     winner.get_by_role("button", name="Lay it on the bench").click()
     saved(page)
@@ -294,7 +292,7 @@ def test_sticks_to_and_fro_over_an_open_bottom_and_a_thicker_curved_nose(demo: P
     page.get_by_label("Width of a stick").fill("5")
     expect(page.get_by_test_id("ledger")).to_contain_text("5 mm × 3 mm sticks to and fro")
     saved(page)
-    assert number(page.get_by_test_id("twist")) < before
+    assert until(page.get_by_test_id("twist"), lambda told: told < before) < before
     # whoever is quick: what comes into hand after “Done” does not close the list that was opened meanwhile
     page.get_by_role("button", name="Done").click()
     add(page, "Second wall of foam")

@@ -61,6 +61,7 @@ def test_schemes_that_differ_by_their_spar(demo: Page) -> None:
     page.get_by_role("tab", name="Tape and no spar").click()
     expect(page.get_by_test_id("ledger")).not_to_contain_text("boards 25 mm")
     page.get_by_role("tab", name="Weak spots").click()
+    page.get_by_role("button", name=re.compile("^Show all")).click()
     expect(page.get_by_text(re.compile("The glued trailing edge opens")).first).to_be_visible()
     # a spar that stands where there is no room is told at its place
     page.get_by_role("tab", name="Box folded from board chosen").click()

@@ -76,14 +76,14 @@ def test_three_damages_for_today_then_for_good(demo: Page) -> None:
     # the best for today, within half an hour
     expect(page.get_by_label("Out of")).to_have_value("box")
     page.get_by_role("button", name="Find the best for today").click()
-    expect(page.get_by_test_id("planned")).to_contain_text("tried, of", timeout=240_000)
+    expect(page.get_by_test_id("planned")).to_contain_text("tried, of", timeout=480_000)
     expect(page.get_by_test_id("mends").locator("[data-mend]").first).to_be_visible()
     expect(page.get_by_test_id("go")).to_be_visible()
     expect(wing(page)).to_contain_text("brings back")
     # then for good
     page.get_by_role("tab", name="For good").click()
     page.get_by_role("button", name="Find the best for good").click()
-    expect(page.get_by_test_id("planned")).to_contain_text("nine builds", timeout=240_000)
+    expect(page.get_by_test_id("planned")).to_contain_text("nine builds", timeout=480_000)
     expect(page.get_by_test_id("what-it-costs").first).to_contain_text("balance point moves")
     expect(page.locator("[data-testid=go][aria-busy=false]")).to_be_visible()
     mended = [number(wing(page).locator("tbody tr").first.locator("td").nth(k)) for k in range(3)]
@@ -166,7 +166,7 @@ def test_every_way_is_searched_stopped_and_taken(demo: Page) -> None:
     expect(page.get_by_test_id("found-mends")).to_have_count(0)
     box.get_by_role("button", name="Search").click()
     found = page.get_by_test_id("found-mends")
-    expect(found).to_contain_text("The lightest of what was tried that does it", timeout=240_000)
+    expect(found).to_contain_text("The lightest of what was tried that does it", timeout=480_000)
     expect(found).to_contain_text("by the full model")
     found.get_by_role("button", name="against time").click()
     expect(found.get_by_role("group", name=re.compile("Strength back against minutes"))).to_be_visible()
@@ -360,7 +360,7 @@ def test_the_whole_job_by_keyboard_alone(demo: Page) -> None:
     expect(page.get_by_test_id("damages")).to_contain_text("120 mm out")
     key(page.get_by_role("tab", name="2 What now"))
     key(page.get_by_role("button", name="Find the best for today"))
-    expect(page.get_by_test_id("planned")).to_contain_text("tried, of", timeout=240_000)
+    expect(page.get_by_test_id("planned")).to_contain_text("tried, of", timeout=480_000)
     expect(page.locator("[data-mend]").first).to_be_visible()
     key(page.get_by_role("tab", name="3 Do it"))
     first = page.get_by_test_id("do-it").get_by_role("checkbox").first

@@ -317,7 +317,7 @@ def test_a_search_tells_a_good_way_before_it_is_through(demo: Page) -> None:
     page.get_by_role("button", name="Find a better one").click()
     page.get_by_role("button", name="Search", exact=True).click()
     sooner = page.get_by_test_id("so-far")
-    expect(sooner).to_contain_text("So far the lightest that does it", timeout=240_000)
+    expect(sooner).to_contain_text("So far the lightest that does it", timeout=480_000)
     page.get_by_role("button", name="Stop").click()
     expect(sooner).to_contain_text("The lightest before it was stopped")
     sooner.get_by_role("button", name="Lay this one").click()

@@ -66,9 +66,12 @@ def test_search_from_the_shelf_and_lay_the_winner_on_the_bench(demo: Page) -> No
     demo.get_by_label("Holds at least, in G").fill("14")
     demo.get_by_label("Tip bends at most").fill("12 mm")
     demo.get_by_label("only from the stock shelf").check()
+    # some thousand ways are enough to see it whole, on a busy machine too
+    for label in ("how far out", "layers"):
+        demo.get_by_label(re.compile(f"^{label}")).uncheck()
     demo.get_by_role("button", name="Search", exact=True).click()
     winner = demo.get_by_test_id("winner")
-    expect(winner).to_contain_text("It is the lightest of", timeout=240_000)
+    expect(winner).to_contain_text("It is the lightest of", timeout=480_000)
     said = winner.inner_text()
     grams = float(re.search(r"^([\d.]+) g, holds", said, re.M)[1])  # type: ignore[index]
     demo.get_by_text("The fronts as a table").click()
