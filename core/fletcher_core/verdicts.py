@@ -20,6 +20,7 @@ from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
 from .report.drawing import plan_drawing, slice_drawing
 from .report.folds import folds, turns_over
+from .report.headline import headline
 from .report.judgement import Margins, judged
 from .report.lines import (
     answers_drawn,
@@ -43,7 +44,7 @@ from .report.tail_effect import tail_effects
 from .report.targets import target_lines
 from .report.verdict import Bare, Break, Drawing, ResidualStrength, Slice, Verdict, Working
 from .report.warnings import left_open
-from .report.words import factor_words, how, limit_words, place, seen_before
+from .report.words import how, limit_words, seen_before
 from .report.work import work_of
 from .report.working import working
 from .sections import spreads
@@ -132,7 +133,7 @@ def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_le
     cut = y_break if slice_at_mm is None else slice_at_mm
     return Verdict(
         part=scheme.part,
-        sentence=f"gives way at {factor_words(n, main)}, {place(y_break, system, scheme.part)}: {words} first",
+        sentence=headline(a, 0, main, system),
         unit=main.unit,
         case=main.label,
         limit_n=limit,

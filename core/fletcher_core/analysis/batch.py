@@ -34,8 +34,8 @@ _STATIONS = 9
 
 @dataclass(frozen=True)
 class BatchResult:
-    """(V,) answers: g of the first failure and of the end in the first case, mm and degrees in the case that moves
-    the tip furthest, grams of the whole part."""
+    """(V,) answers: g of the first that does harm and of the end in the first case, mm and degrees in the case that
+    moves the tip furthest, grams of the whole part."""
 
     breaks: Array
     holds: Array
@@ -231,6 +231,7 @@ def _some(
     y = layout.plan.y
     told = slice(None) if near is None else np.flatnonzero((y >= near[0] - 0.01) & (y <= near[1] + 0.01))
     return (
-        solved.n[:, told].min(axis=1), solved.hold[:, told].min(axis=1), np.abs(bend).max(axis=0),
+        np.minimum(solved.harm, solved.hold)[:, told].min(axis=1), solved.hold[:, told].min(axis=1),
+        np.abs(bend).max(axis=0),
         np.degrees(np.take_along_axis(turn, most[None], axis=0)[0]), own,
     )  # fmt: skip

@@ -25,6 +25,7 @@ from ..sections import (
     section_materials,
     turns_aside,
 )
+from .harmless import first_harm
 from .past_first import after_first
 
 Array = NDArray[np.float64]
@@ -52,6 +53,9 @@ class Solved:
     findings: list[Finding]
     n: Array
     first: Array
+    #: the first that does harm, and which of the findings
+    harm: Array
+    harm_by: Array
     late: Sequence[Finding]
     hold: Array
     last: Array
@@ -86,6 +90,13 @@ class Solved:
         """Factor, station and finding of the first failure of a run."""
         station = int(np.argmin(self.n[run]))
         return float(self.n[run, station]), station, self.findings[int(self.first[run, station])]
+
+    def harmed_at(self, run: int) -> tuple[float, int, Finding]:
+        """The same of the first that does harm, or of the end where that comes sooner."""
+        station = int(np.argmin(self.harm[run]))
+        end = self.holds_to(run)
+        found = float(self.harm[run, station]), station, self.findings[int(self.harm_by[run, station])]
+        return end if end[0] < found[0] else found
 
     def holds_to(self, run: int) -> tuple[float, int, Finding]:
         """The same of the end, after wrinkles and cracks."""
@@ -209,6 +220,7 @@ def solve(
     findings = find_all(wing)
     stack = np.stack([f.n for f in findings])
     n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
+    harm, harm_by = first_harm(wing, findings, n, first)
     late, hold, last = after_first(wing, findings, n, first, quick)
     count = properties.EA.shape[0]
     f = wing.of_both or wing.forces
@@ -229,7 +241,8 @@ def solve(
     )
     return Solved(
         layout, sections.materials, properties, wing.shear.take(np.arange(count)), twist, cases, loads, f, shape,
-        findings, n, first, late, hold, last, sections.half_mass_g, wing.forces if wing.of_both else None,
+        findings, n, first, harm, harm_by, late, hold, last, sections.half_mass_g,
+        wing.forces if wing.of_both else None,
     )  # fmt: skip
 
 

@@ -23,7 +23,7 @@ from ..sections import SectionMaterials, SectionProperties, section_properties, 
 from ..sections.filled import CoreMoments, core_moments
 from ..sections.walled import between
 from .modes.panel_buckling import share_left
-from .modes.skin_wrinkling import wrinkling_limit
+from .modes.skin_wrinkling import wrinkling_of
 from .state import LoadedPart, Locked
 
 Array = NDArray[np.float64]
@@ -109,12 +109,12 @@ def _of_skins(wing: LoadedPart, pressed: Array) -> Array:
     for row in range(len(wing.layout.sheet_rows)):
         if not pressed[:, row].any() or wing.layout.sheet_rows[row].bears != "all":
             continue
-        limit = wrinkling_limit(wing, row) * wing.sheet_bears(row)  # N/mm
-        per_width = (limit * m.sheet_on[:, row] * pressed[:, row])[:, None]
         length = sheet.length[row]
         safe = np.where(length > 0, length, 1.0)
         strain = wing.strain((sheet.x[row] / safe)[None], (sheet.z[row] / safe)[None])
         worst = np.minimum(np.where(length > 0, strain, 0.0).min(axis=-1), -1e-15)
+        limit = wing.in_all(wing.sheet_strain[row][0], wrinkling_of(wing, row).strain, 0.0)
+        per_width = limit * (m.sheet_Et[:, row] * m.sheet_on[:, row] * pressed[:, row])[:, None]
         share = np.clip(strain / worst[..., None], 0.0, 1.0)
         for k, part in enumerate((length, sheet.x[row], sheet.z[row])):
             held[k] += per_width * (share * part).sum(axis=-1)

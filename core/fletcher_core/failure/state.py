@@ -138,13 +138,40 @@ class LoadedPart:
         return np.asarray(np.where(largest < 0, -1.0, 1.0))
 
     @cached_property
+    def _face_places(self) -> tuple[Array, Array, Array, NDArray[np.intp]]:
+        """Places on the foam's faces: (S, K) mm along the chord, height of the upper and of the lower face; (K,) row of
+        the patch at whose edge each lies, -1 for none.
+
+        Some points from nose to trailing edge, and the foam beside either edge of all that stands in its place.
+        """
+        outline, patches = self.layout.outline, self.layout.section.patches
+        own, share = [], []
+        for p, row in enumerate(self.layout.patch_rows):
+            if row.stands not in ("instead", "loose"):
+                continue
+            for edge in (patches.x_from[p], patches.x_to[p]):
+                at = edge / outline.chord
+                if (at > 1e-6).any() and (at < 1 - 1e-6).any():
+                    own.append(p)
+                    share.append(np.clip(at, 0.0, 1.0))
+        x, up, low = (of[:, ::_FACE_STEP] for of in (outline.x, outline.upper, outline.lower))
+        if share:
+            at = np.stack(share, axis=-1)
+            upper, lower = (face.T for face in outline.faces_at(at.T))
+            x = np.concatenate([x, at * outline.chord[:, None]], axis=1)
+            up, low = np.concatenate([up, upper], axis=1), np.concatenate([low, lower], axis=1)
+        plain = [-1] * (x.shape[1] - len(own))
+        return x, up, low, np.array([*plain, *own], dtype=np.intp)
+
+    @cached_property
     def face_strain(self) -> dict[int, tuple[Array, Array | float]]:
         """Of the foam's faces, +1 upper and -1 lower: strain per unit of load factor, and the locked one;
         (R, S, K) at some points from nose to trailing edge."""
-        outline = self.layout.outline
-        x = outline.x[None, :, ::_FACE_STEP]
-        faces = {1: outline.upper[None, :, ::_FACE_STEP], -1: outline.lower[None, :, ::_FACE_STEP]}
-        return {face: (self.strain(x, z), self.locked_strain(x, z)) for face, z in faces.items()}
+        x, up, low, _ = self._face_places
+        return {
+            face: (self.strain(x[None], z[None]), self.locked_strain(x[None], z[None]))
+            for face, z in ((1, up), (-1, low))
+        }
 
     @cached_property
     def at_a_cut(self) -> NDArray[np.bool_]:
@@ -206,11 +233,20 @@ class LoadedPart:
             stands = stands & ~soft
         if not stands.any():
             return 1.0
-        x = self.layout.outline.x[:, ::_FACE_STEP]
+        x, _, _, own = self._face_places
         inside = stands[:, None, None] & (x >= patches.x_from[..., None]) & (x <= patches.x_to[..., None])
+        inside = inside & (own != np.arange(len(stands))[:, None])[:, None, :]
         # what is softer has a check of its own as far as it fades
         there = np.where(soft[:, None], patches.present > 0, np.minimum(patches.present, 1.0))
         taken = np.einsum("vp,psk->vsk", self.materials.patch_on, inside * there[..., None])
+        edges = own >= 0
+        if edges.any():
+            # an edge that is not there, or lies at the nose or the trailing edge, has no foam beside it
+            at = own[edges]
+            lies = (x[:, edges] > 1e-6) & (x[:, edges] < self.layout.outline.chord[:, None] - 1e-6)
+            there = lies & (patches.present[at] > 0).T
+            none = 1 - self.materials.patch_on[:, None, at] * there
+            taken[..., edges] = np.maximum(taken[..., edges], none)
         return np.asarray(np.maximum(1 - taken, 0.0))
 
     @cached_property
@@ -335,6 +371,8 @@ class Finding:
     part: str = ""
     #: whether it is of foam that goes on as the core's does: damaged or glued
     of_core: bool = False
+    #: whether it springs back when the load is gone
+    harmless: bool = False
 
 
 @dataclass(frozen=True)

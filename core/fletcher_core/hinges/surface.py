@@ -39,6 +39,8 @@ class SurfaceQuestion(Built):
     depth_mm: float = measure("depth at the hinge", "length", 0.5, 200.0, 8.0)
     speed_m_s: float = measure("top speed", "speed", 3.0, 80.0, 16.0)
     made: str = Field("epp30", max_length=90, json_schema_extra={"label": "made of"})
+    #: of a paper-faced board, whichever side it is
+    peeled: Literal["none", "one side", "both sides"] = Field("none", json_schema_extra={"label": "paper peeled off"})
 
     @model_validator(mode="after")
     def _leaves_a_wing(self) -> SurfaceQuestion:
@@ -223,11 +225,35 @@ def linkage_throw(q: SurfaceQuestion) -> float:
 Warps = Literal["will warp", "may warp", "stays straight"]
 
 
+#: lengths over chords up to which a strip may warp, and beyond which it will. Bare foam, which is what a board without
+#: papers is, and soft foam sooner; papers that pull alike hold a board straight longer, one that pulls alone bends it
+#: at once; flutes run along it (what builders say; own estimates)
+_BARE, _SOFT, _PAPERED, _ONE_PAPER = (2.0, 4.0), (1.5, 3.0), (8.0, 14.0), (0.0, 2.0)
+_FLUTED = (14.0, 25.0)
+#: layers of film round it that hold it straight (what builders say)
+_HOLDS = 3
+
+
+def _slenderness(q: SurfaceQuestion) -> tuple[float, float]:
+    """Length over chord up to which it stays straight, and beyond which it will warp."""
+    board = catalogue().board.get(q.made)
+    if board is None:
+        return _SOFT if q.made.startswith("epp") else _BARE
+    if not board.paper_faced:
+        return _FLUTED
+    return {"none": _PAPERED, "one side": _ONE_PAPER, "both sides": _BARE}[q.peeled]
+
+
 def warps(q: SurfaceQuestion) -> Warps:
-    """A rule of the workshop, not a calculation: bare foam longer than four times its chord warps."""
-    slender = q.length_mm / q.chord_mm
-    if q.made not in catalogue().foam or q.edge_strip:
+    """A rule of the workshop, not a calculation: by length over chord, what it is of, its papers and its film."""
+    slender, cat = q.length_mm / q.chord_mm, catalogue()
+    if q.edge_strip or (q.made not in cat.foam and q.made not in cat.board):
         return "stays straight"
-    if not q.film:
-        return "will warp" if slender > 4 else "may warp"
-    return "may warp" if q.layers < 3 and slender > 6 else "stays straight"
+    straight, warped = _slenderness(q)
+    if q.film and q.layers >= _HOLDS:
+        # film all round holds even a bare strip
+        return "stays straight"
+    if q.film:
+        # one layer or two: half as slender again, and it never surely warps unless one paper pulls alone
+        straight, warped = 1.5 * max(straight, 4.0), np.inf if q.peeled != "one side" else 1.5 * warped
+    return "will warp" if slender > warped else "may warp" if slender > straight else "stays straight"

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Literal
 
 import numpy as np
 from pydantic import Field
 
-from ..fields import measure
+from ..fields import Problem, measure
+from ..units import Measure
 from .base import PieceBase
 from .kind import Kind, Offer, Room, minutes
 from .needs import runs_of
@@ -47,6 +49,20 @@ def _rows(piece: Cord, index: int, ground: Ground) -> Rows:
     )  # fmt: skip
 
 
+def _problems(piece: Cord, rows: list[MemberRow], ground: Ground) -> Iterator[Problem]:
+    """An edge that is thinner than the cord has no room for it."""
+    share = piece.inset_mm / ground.outline.chord
+    upper, lower = ground.outline.faces_at(np.clip(share if piece.edge == "leading" else 1.0 - share, 0, 1))
+    thin = np.where(rows[0].present > 0, upper - lower, np.inf)
+    if thin.min() < CORD_MM:
+        y = float(ground.plan.y[int(thin.argmin())])
+        yield Problem(
+            ("inset_mm",), "let in by", "The edge is {thick} thick there, {y} out; the cord is {cord}.",
+            "Let it in deeper, where the foam is thicker than the cord.",
+            {"thick": Measure(float(thin.min()), "size"), "y": Measure(y), "cord": Measure(CORD_MM, "size")},
+        )  # fmt: skip
+
+
 def _needs(piece: Cord, ground: Ground) -> list[Need]:
     runs = runs_of(ground, piece)
     return [Need("cord", "cord", piece.material, sum(runs), {}, runs)]
@@ -67,6 +83,7 @@ KIND = Kind(
     minutes=minutes((3.6, 6, 12), (9, 15, 30)),
     needs=_needs,
     suggest=suggest,
+    problems=_problems,
     offer=Offer("stick", "Cord in an edge", "Spreads a hit; holds notches together.", "Adds no stiffness up and down."),
     twists_alone=True,
     for_hits=True,

@@ -17,8 +17,12 @@ from .place import layers_left, line_of
 from .rows import Ground, MemberRow, Need, Rows
 from .shapes import box_shape
 
-#: what wood keeps along the span when its grain stands upright (Forest Products Laboratory 2010: E_R/E_L)
-UPRIGHT_GRAIN = 0.05
+#: what wood counts for along the span when its grain stands upright. Across the grain it has a twentieth of its
+#: stiffness (Forest Products Laboratory 2010: E_R/E_L) and yields long before what lies beside it gives way, so that
+#: none of it counts and nothing is handed over when it goes; it shears, and keeps the faces apart, as before
+UPRIGHT_GRAIN = 0.0
+#: so does a thin cover over caps: it would be crushed before them (own choice, on the safe side)
+COVER = 0.0
 
 
 class Web(Stick, Layered):
@@ -66,7 +70,7 @@ def _rows(piece: Web, index: int, ground: Ground) -> Rows:
             rows.append(
                 MemberRow(
                     index, f"stock.{piece.material}", z=face - side * 0.5 * cover, part=f"{name} cover",
-                    against="part", near_surface=1.0, **common, **box_shape(w, cover, w),
+                    grain_factor=COVER, against="part", near_surface=1.0, **common, **box_shape(w, cover, w),
                 )
             )  # fmt: skip
     return Rows(rows)

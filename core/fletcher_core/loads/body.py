@@ -44,13 +44,22 @@ def _tails(x: Array) -> Array:
 
 
 def _over(x: Array, start: float, end: float) -> Array:
-    """(S,) 1/mm, 1 in all, evenly from start to end; over the nearest stretch where that is less."""
-    inside = ((x >= start - 1e-6) & (x <= end + 1e-6)).astype(float)
-    if inside.sum() < 2:
-        k = int(np.clip(np.searchsorted(x, 0.5 * (start + end)), 1, len(x) - 1))
-        inside = np.zeros_like(x)
-        inside[[k - 1, k]] = 1.0
-    return np.asarray(inside / np.trapezoid(inside, x))
+    """(S,) 1/mm, 1 in all, evenly from start to end, as far as the stations reach: what each station is handed of it as
+    a straight line between two hands it to its ends, so that its middle keeps its place wherever stations are."""
+    start, end = (float(np.clip(at, x[0], x[-1])) for at in (start, end))
+    # its second integral from the nose, whose slopes between stations differ by what each is handed
+    beyond = np.maximum(x - 0.5 * (start + end), 0.0)
+    if end - start > 1e-9:
+        within = np.clip(x - start, 0.0, end - start)
+        beyond = within**2 / (2 * (end - start)) + np.maximum(x - end, 0.0)
+    handed = np.diff(np.concatenate([[0.0], np.diff(beyond) / np.diff(x), [1.0]]))
+    return np.asarray(handed / _widths(x))
+
+
+def _widths(x: Array) -> Array:
+    """(S,) mm that each station stands for, as in a trapezium integral."""
+    half = 0.5 * np.diff(x)
+    return np.asarray(np.concatenate([half, [0.0]]) + np.concatenate([[0.0], half]))
 
 
 def _given(pushes: Sequence[Push], x: Array, way: str) -> Array:

@@ -33,6 +33,9 @@ _LEAST = 24.0
 _BEFORE = 12.0
 #: throat of a fillet over the width of its leg: 1 / √2
 _THROAT = 0.7
+#: mm of a thrust line beside the balance point that nobody feels; mm between shaft and balance point below which no
+#: angle helps; degrees that a motor is tilted at most (own estimates)
+_FELT, _NEAR, _MOST_TILT = 3.0, 30.0, 12.0
 #: N mm about the shaft at which rubber bands let a propeller go (own estimate: two bands, 8 N, 12 mm)
 _BANDS_HOLD = 100.0
 #: kg/m3 of the balsa of sticks beside it (the catalogue's hard balsa)
@@ -287,6 +290,39 @@ def grams(m: Firewall, values: Values) -> Array:
     return np.asarray(plate + beside + glue + nuts)
 
 
+def thrust_line(m: Firewall, g: Ground) -> tuple[float, float | None]:
+    """mm of the line of thrust over the balance point, and degrees down at which it would go through it; None where no
+    angle that is usual does that.
+
+    Over the balance point the pull turns the nose down, under it up (Etkin and Reid 1996: moments about the centre of
+    mass). The line goes through the shaft, before a wing at its leading edge or behind it at its rear one.
+    """
+    aft, up = g.placed(m.on, m.along_mm, m.shaft_up_mm, m.pusher)
+    # what points down before the balance point crosses its station higher than the shaft is; so does, behind it, what
+    # points down there
+    ahead = (g.balances[0] - aft) * (-1.0 if m.pusher else 1.0)
+    height = up + math.tan(math.radians(m.down_deg)) * ahead - g.balances[1]
+    if ahead < _NEAR:
+        return height, None
+    level = math.degrees(math.atan((g.balances[1] - up) / ahead))
+    return height, level if abs(level) <= _MOST_TILT else None
+
+
+def _line(m: Firewall, g: Ground) -> Fact:
+    """How the nose goes as power comes in."""
+    height, level = thrust_line(m, g)
+    if abs(height) < _FELT:
+        says = "the nose stays about where it is as power comes in."
+    else:
+        says = f"the nose goes {'down' if height > 0 else 'up'} as power comes in."
+        if level is None:
+            says += " No usual angle of the motor levels that: move the shaft, or trim."
+        else:
+            says += f" Pointing {'down' if level >= 0 else 'up'} by about {abs(level):.1f}° it would be level."
+    says += " What its stream does to wing and tail is left out."
+    return Fact(f"Thrust line {'over' if height >= 0 else 'under'} the balance point", abs(height), "mm", says)
+
+
 def facts(m: Firewall, g: Ground, values: Values) -> list[Fact]:
     """What the propeller clears, what the motor points to, and how much glue edge is needed."""
     spot = g.spot(m.on, m.along_mm)
@@ -310,12 +346,7 @@ def facts(m: Firewall, g: Ground, values: Values) -> list[Fact]:
             found.append(Fact("Propeller clears the body by", room, "mm", "blades bend, and the body shakes: "
                               f"{_CLEAR:.0f} mm at least.", room < _CLEAR))  # fmt: skip
     if g.pull > 0:
-        offset = math.radians(m.down_deg) * g.pull
-        way, what = ("down", "holds the nose down") if offset >= 0 else ("up", "lifts the nose")
-        if m.pusher:
-            way, what = ("up", "lifts the tail") if offset >= 0 else ("down", "holds the tail down")
-        says = f"what the thrust angle makes of the pull; it {what} as power comes in."
-        found.append(Fact(f"Pulled {way} at full motor by", abs(offset), "N", says))
+        found.append(_line(m, g))
     if m.fixed == "wood_screws":
         found.append(Fact("Wood screws", float(stuff.value(values, "shaken")[0]), "",
                           "of their hold is left once they have been shaken for some flights; look at them every day.",

@@ -180,6 +180,15 @@ def _ways(q: SurfaceQuestion) -> list[Way]:
     return found
 
 
+#: what helps where it warps: of foam, and of a board by its papers
+_WARPED = {
+    "": "Bare or thinly covered foam: three layers of film, balsa, or a strip of carbon at its edge.",
+    "none": "A long narrow strip of board: a strip of carbon at its edge, or balsa.",
+    "one side": "One paper pulls alone and bends it: leave both on, peel both, or put a strip of carbon at its edge.",
+    "both sides": "Without its papers it is bare foam: three layers of film, or a strip of carbon at its edge.",
+}
+
+
 def _says(q: SurfaceQuestion, v: SurfaceVerdict) -> list[str]:
     said = []
     if v.servo_reserve.value < SERVO_RESERVE:
@@ -198,8 +207,13 @@ def _says(q: SurfaceQuestion, v: SurfaceVerdict) -> list[str]:
     if v.lost.value > _LOST:
         more = "a layer of film more" if q.film else "film round it, or balsa"
         said.append(f"Twist takes {100 * v.lost.value:.0f} % of its effect: {more} stiffens it.")
+    if v.twist_end_deg.value > q.throw_deg:
+        said.append(
+            f"Its end stays behind: it would have to twist further than the {q.throw_deg:.0f} degrees that it is "
+            "thrown. Stiffen it, shorten it, or put the horn near its middle."
+        )
     if v.warps != "stays straight":
-        said.append("Bare or thinly covered foam: three layers of film, balsa, or a strip of carbon at its edge.")
+        said.append(_WARPED[q.peeled] if q.made in catalogue().board else _WARPED[""])
     if v.shakes.state == "below":
         said.append("It may flutter: see “How it shakes”.")
     return said or ["Stiff enough, straight, and the servo has torque to spare."]
@@ -294,6 +308,10 @@ def part_of(airframe: Airframe, which: Which) -> tuple[PartName, Part]:
     raise Refused([Problem((which,), which, f"This airframe has no part with a {which}.", "Describe that part first.")])
 
 
+#: what is peeled off a part's board, as a surface has it
+_PEELED = {"none": "none", "top": "one side", "bottom": "one side", "both": "both sides"}
+
+
 def surface_of(airframe: Airframe, which: Which) -> SurfaceQuestion:
     """A surface as a question: lengths, chords and depth of its middle, from its part as it is.
 
@@ -317,6 +335,7 @@ def surface_of(airframe: Airframe, which: Which) -> SurfaceQuestion:
         **{name: getattr(surface, name) for name in _SAME}, "length_mm": surface.y_to_mm - surface.y_from_mm,
         "wing_chord_mm": chord, "chord_mm": surface.chord_share * chord, "depth_mm": depth,
         "speed_m_s": airframe.flight.speed_m_s, "made": surface.made or wing.core.material,
+        "peeled": "none" if surface.made else _PEELED[wing.core.peeled],
     }  # fmt: skip
     try:
         return SurfaceQuestion.model_validate(asked)

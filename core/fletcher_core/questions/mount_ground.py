@@ -8,6 +8,7 @@ import numpy as np
 
 from ..analysis.evaluation import grams_of
 from ..analysis.made import made
+from ..balance import masses
 from ..catalogue import Spread, catalogue
 from ..fields import Refused
 from ..geometry import outline_of, planform
@@ -23,7 +24,8 @@ from ..model.part import Part
 from ..model.parts import Fin, Tailplane
 from ..mounts import Ground, Servo, Spot, Thing
 from ..parts import PARTS
-from ..parts.body import PRESSED_AT, carried, tail_place
+from ..parts.body import PRESSED_AT, carried, tail_place, top_at_seat
+from ..parts.placed import Placed
 from ..sections.figures import board_sheet, foam_spreads
 from .control_surfaces import surface_of
 
@@ -99,6 +101,26 @@ def _bottom(airframe: Airframe, body: Body) -> float:
     return float(min([low, *wheels]))
 
 
+def _placed(airframe: Airframe, on: str, along: float, over: float, behind: bool) -> tuple[float, float]:
+    """(aft, up) mm of a place on a part, over its middle there; of a wing at its leading edge or at its rear edge."""
+    part: Part = airframe.parts.there()[on]  # type: ignore[index]
+    if isinstance(part, Body):
+        up = _spots(airframe, on, along).middle + over - top_at_seat(part)
+        return along - part.wing_at_mm, up
+    placed = Placed(airframe, part)
+    chord, x_le = placed.plan.at(np.array([along]))
+    at = placed.at(np.array([along]), x_le + (chord if behind else 0.0), np.array([over]), 1)
+    return float(at[0][0]), float(at[2][0])
+
+
+def _balances(airframe: Airframe, schemes: Sequence[Scheme]) -> tuple[float, float]:
+    """(aft, up) mm of the middle of all masses, as it is planned."""
+    wing = planform(airframe.wing)
+    of = masses(airframe, schemes, wing.quarter + (airframe.balance_at - 0.25) * wing.mean_chord)
+    grams = sum(m.grams for m in of)
+    return sum(m.grams * m.x for m in of) / grams, sum(m.grams * m.up for m in of) / grams
+
+
 def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
     """The aircraft as its mounts feel it, with the schemes that are shown of every part.
 
@@ -155,4 +177,5 @@ def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
         wing_depth=float(outline_of(airframe.wing, wing).deepest[0]),
         half_span=wing.half_span, bottom=bottom, pressure=pressure(flight.speed_m_s), tails=tails,
         tail_out=0.0 if flat is None else _OUT * planform(flat).half_span,
+        balances=_balances(airframe, schemes), placed=lambda *where: _placed(airframe, *where),
     )  # fmt: skip

@@ -1,7 +1,8 @@
 """The one rule by which a part is judged, in every case of load and on every screen.
 
-A part is *sound* where nine builds in ten show nothing at the load itself, and hold to that load times the safety
+A part is *sound* where nine builds in ten are not harmed at the load itself, and hold to that load times the safety
 factor. It has *little to spare* where the typical build does both and more than one in ten do not. Else it is too weak.
+Tape that wrinkles and springs back is a sign, and no harm.
 """
 
 from __future__ import annotations
@@ -34,15 +35,16 @@ def _sooner(margins: Array, share: float) -> Array:
 class Margins:
     """How many times what is asked is there: (cases, S) of the typical build, and of the unlucky one.
 
-    `first`: first sign over the load. `hold`: what it holds to over the load times the safety factor; inf at stations
-    that go on and at which the end was not looked for, since others come first. `reserve`: the lesser of both.
+    `first`: the first sign that does harm over the load. `hold`: what it holds to over the load times the safety
+    factor; inf at stations that go on and at which the end was not looked for, since others come first. `reserve`: the
+    lesser of both.
     """
 
     def __init__(self, a: Evaluation, breaks: Estimate, holds: Estimate) -> None:
         s = a.solved
         runs = [s.run_of(k) for k in range(len(a.cases))]
         loads = np.array([c.factor for c in a.cases])[:, None]
-        self.first: Array = s.n[runs] / loads
+        self.first: Array = s.harm[runs] / loads
         self.hold: Array = s.hold[runs] / (loads * a.safety)
         self.reserve: Array = np.minimum(self.first, self.hold)
         # of the other cases the spread is that of the first

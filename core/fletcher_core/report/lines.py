@@ -71,7 +71,8 @@ def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
             ModeLine(
                 figure=figure_of(finding, a.scheme), mode=finding.mode, piece_id=piece_id(finding, a.scheme),
                 face=finding.face, how=how(finding, a.scheme), n=n, asked=asked, reserve=n / asked,
-                state=state_of(n / asked, unlucky * n / asked),
+                # nothing is asked of what springs back
+                state="sound" if finding.harmless else state_of(n / asked, unlucky * n / asked),
                 y_mm=float(a.layout.plan.y[station]), seen_coming=MODES[finding.mode].seen_coming,
             )
         )  # fmt: skip
@@ -123,7 +124,7 @@ def ribbon(a: Evaluation, margins: Margins) -> list[RibbonPiece]:
     reserve, unlucky = reserves[worst_case, stations], margins.unlucky[worst_case, stations]
     # where its end is nearer to what is needed than its first sign to the load, that is told
     ends = margins.hold[worst_case, stations] < margins.first[worst_case, stations]
-    at_end = np.where(ends, a.solved.last[runs, stations], a.solved.first[runs, stations])
+    at_end = np.where(ends, a.solved.last[runs, stations], a.solved.harm_by[runs, stations])
     key = [
         (state_of(float(r), float(u)), bool(e), int(f), int(c))
         for r, u, e, f, c in zip(reserve, unlucky, ends, at_end, worst_case, strict=True)
@@ -207,7 +208,7 @@ def _bought(a: Evaluation, with_it: int, without: int, run: Any) -> _Bought:
     return _Bought(
         EI=gain(s.properties.EIxx),
         GJ=gain(s.GJ),
-        first=s.break_at(with_it)[0] - s.break_at(without)[0],
+        first=s.harmed_at(with_it)[0] - s.harmed_at(without)[0],
         hold=s.holds_to(with_it)[0] - s.holds_to(without)[0],
         bend=float(a.tip_bends[without] - a.tip_bends[with_it]),
         turn=float(np.degrees(abs(a.tip_twists[without]) - abs(a.tip_twists[with_it]))),

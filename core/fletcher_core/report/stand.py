@@ -18,11 +18,11 @@ from ..parts.views import Points, pairs, views_of
 from ..sections import lay_out
 from ..units import System
 from .drawing import plan_drawing
+from .headline import headline
 from .judgement import Margins
 from .lines import answers_drawn, case_lines
 from .on_edge import is_on_edge, on_edge_words
 from .verdict import State
-from .words import factor_words, how, place
 
 Array = NDArray[np.float64]
 
@@ -119,12 +119,10 @@ def _told(a: Evaluation, placed: Placed, system: System) -> dict[str, object]:
     y = a.layout.plan.y[[station]]
     middle = a.layout.plan.x_le[[station]] + 0.3 * a.layout.plan.chord[[station]]
     aft, out, up = (float(v[0]) for v in placed.at(y, middle, np.zeros(1), 1))
-    words, named = how(finding, a.scheme), "" if k == 0 or case.unit == "times" else f" in {case.label}"
+    named = "" if k == 0 or case.unit == "times" else f" in {case.label}"
     return {
         "weakest": (aft, out, up),
-        "sentence": (
-            f"gives way at {factor_words(n, case)}{named}, {place(float(y[0]), system, a.scheme.part)}: {words} first"
-        ),
+        "sentence": headline(a, a.solved.run_of(k), case, system, named),
         "n": estimate_of(n, a.draws(samples.n).min(axis=1)),
         "unit": case.unit,
         "reserve": line.reserve,

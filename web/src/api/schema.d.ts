@@ -9692,6 +9692,12 @@ export interface components {
              */
             made: string;
             /**
+             * Peeled
+             * @default none
+             * @enum {string}
+             */
+            peeled: "none" | "one side" | "both sides";
+            /**
              * Servo Nmm
              * @default 120
              */

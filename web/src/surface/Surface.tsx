@@ -4,7 +4,7 @@ import { useState } from "react";
 import { client, Fault, takeAs } from "../api/client";
 import type { SurfaceAnswer, SurfaceAsked, SurfaceQuestion } from "../api/types";
 import { useCatalogue } from "../session";
-import { Faults, type Kind, MeasureField } from "../ui/fields";
+import { ChoiceField, Faults, type Kind, MeasureField } from "../ui/fields";
 import { TopBar } from "../ui/TopBar";
 import { type Built, BuiltFields } from "./fields";
 import { SurfaceFigures, SurfaceMore } from "./SurfaceResult";
@@ -12,7 +12,7 @@ import { SurfaceFigures, SurfaceMore } from "./SurfaceResult";
 const START: SurfaceAsked = {
   surface: {
     length_mm: 250, wing_chord_mm: 180, chord_mm: 40, depth_mm: 8, throw_deg: 25, speed_m_s: 16, made: "epp30", film: null, layers: 1,
-    edge_strip: false, horn_at: 0.5, servo_Nmm: 120, servo_arm_mm: 10, horn_mm: 15,
+    peeled: "none", edge_strip: false, horn_at: 0.5, servo_Nmm: 120, servo_arm_mm: 10, horn_mm: 15,
   },
   keeps: "a season", outdoors: false, hinge: null, at_deg: 0,
 }; // prettier-ignore
@@ -63,6 +63,15 @@ export function Surface() {
                 at=""
                 onChange={change}
               />
+              {catalogue?.board.some((b) => b.id === s.made && b.tags?.paper_faced === "yes") && (
+                <ChoiceField
+                  label="Its paper"
+                  path="peeled"
+                  value={s.peeled ?? "none"}
+                  onChange={(peeled) => set({ peeled: peeled as NonNullable<SurfaceQuestion["peeled"]> })}
+                  options={["none", "one side", "both sides"].map((v) => ({ value: v, label: v === "none" ? "left on" : `peeled off ${v}` }))}
+                />
+              )}
             </section>
             <section aria-label="What comes of it" className="min-w-0">
               {query.isError && (

@@ -30,6 +30,11 @@ function percent(share: number): string {
   return `${trim(share * 100, 0)} %`;
 }
 
+/** Degrees by which an end twists; in words where that is more than the surface is thrown. */
+function twisted(deg: number, thrown: number): string {
+  return deg > thrown ? "stays behind" : `${trim(deg, 1)}°`;
+}
+
 /** What comes of a control surface: figures with their ranges and workings, and what they say. */
 export function SurfaceFigures({ answer }: { answer: SurfaceAnswer }) {
   const units = useUnits();
@@ -38,7 +43,7 @@ export function SurfaceFigures({ answer }: { answer: SurfaceAnswer }) {
   const figures: Figure[] = [
     { key: "servo", name: "Servo's reserve", figure: v.servo_reserve, show: (x) => `×${trim(x, 1)}`, mark: 1, bad: v.servo_reserve.value < 1.5 },
     { key: "moment", name: "Air turns it with", figure: v.moment_Nmm, show: (x) => told(x, "N mm", units), bad: false },
-    { key: "twist", name: "Its end twists", figure: v.twist_end_deg, show: (x) => `${trim(x, 1)}°`, bad: false },
+    { key: "twist", name: "Its end twists", figure: v.twist_end_deg, show: (x) => twisted(x, answer.question.throw_deg), bad: v.twist_end_deg.value > answer.question.throw_deg },
     { key: "lost", name: "Effect lost to twist", figure: v.lost, show: percent, bad: v.lost.value > 0.15 },
     { key: "grams", name: "It weighs", figure: v.grams, show: (x) => mass(x, units), bad: false },
     { key: "shakes", name: "Shakes by itself at", figure: v.shakes.hz, show: (x) => `${rough(x)} Hz`, bad: v.shakes.state === "below" },
@@ -114,7 +119,7 @@ export function SurfaceMore({ answer, at, onAt, chosen, shown, onShow, onChoose,
               <th scope="row" className="py-1 pr-3 text-left font-medium">
                 as it is
               </th>
-              <td>{trim(v.twist_end_deg.value, 1)}°</td>
+              <td>{twisted(v.twist_end_deg.value, q.throw_deg)}</td>
               <td>{percent(v.lost.value)}</td>
               <td>×{trim(v.servo_reserve.value, 1)}</td>
               <td>{mass(v.grams.value, units)}</td>
@@ -126,7 +131,7 @@ export function SurfaceMore({ answer, at, onAt, chosen, shown, onShow, onChoose,
                   {w.label}
                   {w.warps !== v.warps && <span className="block text-[14px] leading-4 text-tape">{w.warps}</span>}
                 </th>
-                <td>{trim(w.twist_end_deg, 1)}°</td>
+                <td>{twisted(w.twist_end_deg, q.throw_deg)}</td>
                 <td>{percent(w.lost)}</td>
                 <td>×{trim(w.servo_reserve, 1)}</td>
                 <td>{mass(w.grams, units)}</td>

@@ -3,17 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ...kinds import PatchRow
-from ..state import Finding, LoadedPart, Mode, worst_of
+from ..state import Finding, LoadedPart, Mode, load_factor, worst_of
+from .end_slip import bond_strength, takes_up
 
 Array = NDArray[np.float64]
 
 #: foam near a corner gives before an endlessly sharp one would tear it
 KT_CAP = 6.0
+#: mm beyond which a cord is as good as endless (own choice)
+_LONG = 1e4
 
 
 def stress_concentration(depth: Array, radius: float) -> Array:
@@ -47,14 +51,16 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
             depth = 0.5 * (outline.upper.max(axis=1) - outline.lower.min(axis=1))
         pulled = stress_concentration(depth, row.corner)
         stresses: list[Array] = []
+        cord: _Cord | None = None
         fixed: list[Array | float] = []
         for share in _inner_edges(row):
             upper, lower = outline.faces_at(share)
             bent = np.minimum(
                 1 + 2 * np.sqrt(depth / max(row.corner, 1e-3)) * bending_share(depth, upper - lower), KT_CAP
             )
-            held = _held_by_cord(wing, row, upper - lower, depth) if row.edge else 1.0
-            E = m.foam.E[:, None] * held * m.patch_on[:, p, None] * row.present
+            if row.edge:
+                cord = _held_by_cord(wing, row, upper - lower, depth)
+            E = m.foam.E[:, None] * m.patch_on[:, p, None] * row.present
             x = (share * outline.chord)[None]
             top, bottom = (wing.strain(x, z[None]) for z in (upper, lower))
             fast = [wing.locked_strain(x, z[None]) for z in (upper, lower)]
@@ -64,10 +70,18 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         strength = wing.values["core.tension"]
         locked = 0.0 if wing.locked is None else np.stack([np.asarray(f) for f in fixed], axis=-1)
         n, stress = worst_of(strength, np.stack(stresses, axis=-1), locked)
+        if cord is not None and (cord.leaves < 1).any():
+            # until it pulls out, the cord takes its share; then the foam is alone, as if it had none
+            left = cord.leaves[..., None]
+            fast_left = locked if isinstance(locked, float) else locked * left
+            with_it, less = worst_of(strength, np.stack(stresses, axis=-1) * left, fast_left)
+            holds = load_factor(cord.pulls_out, less, 0.0)
+            n, stress = np.maximum(n, np.minimum(with_it, holds)), less
         yield Finding(
             "notch", row.piece, "", n, strength, stress, "MPa",
             "stress = E foam × (Kt × mean strain of both faces + Kt in bending × half their difference) at its inner "
-            "edge, Kt = 1 + 2 √(depth / corner radius), less what cord takes", "opening" if row.piece is None else "",
+            "edge, Kt = 1 + 2 √(depth / corner radius), less what cord takes until it pulls out",
+            "opening" if row.piece is None else "",
         )  # fmt: skip
 
 
@@ -78,15 +92,43 @@ def _inner_edges(row: PatchRow) -> list[Array]:
     return [row.share_to if row.share_from.max() <= 0 else row.share_from]
 
 
-def _held_by_cord(wing: LoadedPart, row: PatchRow, thick: Array, depth: Array) -> Array:
-    """(R, S) what cord round the notch leaves to the foam: by stiffness against a strip as deep as the notch."""
+@dataclass(frozen=True)
+class _Cord:
+    """(R, S) of cord round a notch: what it leaves to the foam, by stiffness against a strip as deep as the notch; and
+    the foam's stress there, MPa, at which the cord pulls out past the corner, inf where there is none."""
+
+    leaves: Array
+    pulls_out: Array
+
+
+def _past(row: PatchRow, wing: LoadedPart, ends: tuple[float, float]) -> float:
+    """mm by which what ends at two places runs on past the corners of a notch: the shorter way. What begins at the root
+    goes on into the other half."""
+    piece = wing.layout.pieces[row.piece] if row.piece is not None else None
+    if piece is None:
+        return 0.0
+    inner = np.inf if ends[0] <= 0 or piece.y_from_mm <= 0 else piece.y_from_mm - ends[0]
+    outer = np.inf if piece.y_to_mm >= wing.layout.plan.half_span else ends[1] - piece.y_to_mm
+    return float(max(min(inner, outer), 0.0))
+
+
+def _held_by_cord(wing: LoadedPart, row: PatchRow, thick: Array, depth: Array) -> _Cord:
+    """A cord takes up its load from its end on, and holds by the bond of what runs on past the corner."""
     members, m = wing.layout.section.members, wing.materials
     EA_foam = m.foam.E[:, None] * np.maximum(thick * depth, 1e-6)
-    EA_cord = np.zeros_like(EA_foam)
+    EA_cord, most = np.zeros_like(EA_foam), np.zeros_like(EA_foam)
     for q, member in enumerate(wing.layout.member_rows):
         if member.rope and member.edge == row.edge:
-            EA_cord = EA_cord + (m.member_on * m.member_E)[:, q, None] * members.area[q] * members.present[q]
-    return np.asarray(EA_foam / (EA_foam + EA_cord))
+            lag, girth, EA = takes_up(wing, q)
+            past = _past(row, wing, member.ends)
+            here = members.present[q] * EA * (1 - np.exp(-lag * min(past, _LONG)))
+            EA_cord = EA_cord + here
+            # all of what runs past it slides before it is out
+            holds = bond_strength(wing, member)[:, None] * girth * min(past, _LONG)
+            most = most + holds * (here > 0)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        out = np.where(EA_cord > 0, m.foam.E[:, None] * most / np.maximum(EA_cord, 1e-12), np.inf)
+    return _Cord(EA_foam / (EA_foam + EA_cord), np.asarray(out))
 
 
 MODE = Mode(

@@ -24,6 +24,7 @@ from scipy.linalg import cho_solve_banded, cholesky_banded, eigh
 
 from ..contract import SectionProperties, ShearFlow
 from ..section import SectionLayout, SectionMaterials
+from .means import BESIDE, NEAR, window
 from .properties import alike_in_shear, is_web
 
 Array = NDArray[np.float64]
@@ -54,12 +55,11 @@ _WIDE = 0.25
 _UNEVEN, _UNEVEN_TUBE = 1.15, 2.0
 #: shear modulus of a hole, as a share of the foam's
 _AIR = 1e-3
-#: share of the depth to either side over which what shears the foam is averaged along the chord: next to a stick it is
-#: told of the glue line, and how finely the chord is cut should not matter; own choice
-_NEAR = 0.06
-#: places along the chord, on fine and on coarse grids, and round sticks in parts of the depth; own choice
+#: share of foam in a strip from which on all of it counts in that mean; own choice
+_SOME = 0.05
+#: places along the chord, on fine and on coarse grids, beside edges and round sticks in parts of the depth; own choice
 _FINE, _COARSE = (0.5 * (1 - np.cos(np.linspace(0, np.pi, count))) for count in (29, 15))
-_FAN = (-0.3, -0.15, -_NEAR, _NEAR, 0.15, 0.3)
+_FAN = (-0.3, -0.15, -NEAR, NEAR, 0.15, 0.3)
 #: places through the depth at which what shears the foam is looked at, from -1 to 1; own choice
 _LOOK = np.linspace(-0.75, 0.75, 5)
 
@@ -95,8 +95,10 @@ def _nodes(layout: SectionLayout, coarse: bool) -> Array:
         add(sheets.share_from[p])
         add(sheets.share_to[p])
     for p in range(patches.count):
-        add(patches.x_from[p] / chord)
-        add(patches.x_to[p] / chord)
+        for edge in (patches.x_from[p] / chord, patches.x_to[p] / chord):
+            upper, lower = outline.faces_at(np.clip(edge, 0, 1))
+            for part in (0.0, *BESIDE):
+                add(edge + part * (upper - lower) / chord)
     between = _between(layout)
     edged = is_web(layout) | between
     for p in range(members.count):
@@ -576,23 +578,15 @@ def shear_flow(layout: SectionLayout, m: SectionMaterials, p: SectionProperties,
     through = level @ slopes * (2 / strips.h)[..., None]
     every = np.sqrt(along**2 + through**2)
     strain = every.max(axis=-1)
-    near = _window(strips) @ (every * made.foam[..., None])
+    # beside what stands in its place, of the foam alone: how finely the chord is cut there should not matter
+    mean, is_foam = window(strips.x, strips.h, layout.patches), np.minimum(made.foam / _SOME, 1.0)
+    near = mean @ (every * made.foam[..., None]) / np.maximum(mean @ is_foam[..., None], _SOME)
     in_foam = near.max(axis=(-1, -2))
     webs = {
         q: (strain * (share > 0.5)).max(axis=-1) * m.member_G[:, q, None] * layout.members.present[q]
         for q, share in made.webs.items()
     }
     return ShearFlow(1 / np.maximum(give, 1e-30), in_foam * m.foam.G[:, None], _unit(layout, m, p, strips, made), webs)
-
-
-def _window(strips: _Strips) -> Array:
-    """(S, M - 1, M - 1) weights of the mean along the chord round the middle of each element."""
-    middle = 0.5 * (strips.x[:, 1:] + strips.x[:, :-1])
-    reach = _NEAR * strips.h
-    low, high = ((middle + side * reach)[:, :, None] for side in (-1, 1))
-    over = np.minimum(high, strips.x[:, None, 1:]) - np.maximum(low, strips.x[:, None, :-1])
-    over = np.clip(over, 0.0, None)
-    return np.asarray(over / np.maximum(over.sum(axis=-1, keepdims=True), 1e-12))
 
 
 def _unit(layout: SectionLayout, m: SectionMaterials, p: SectionProperties, strips: _Strips, made: _Made) -> Array:

@@ -20,6 +20,7 @@ from scipy.linalg import solveh_banded
 
 from ...geometry import DrawnOutline
 from ..section import SectionLayout, SectionMaterials
+from .means import BESIDE
 
 Array = NDArray[np.float64]
 
@@ -78,7 +79,10 @@ def chordwise_grid(layout: SectionLayout, coarse: bool = False) -> Array:
                 columns.append(np.clip(place, 0, 1)[:, None])
     for p in range(patches.count):
         for edge in (patches.x_from[p], patches.x_to[p]):
-            columns.append(np.clip(edge / outline.chord, 0, 1)[:, None])
+            share = np.clip(edge / outline.chord, 0, 1)
+            upper, lower = outline.faces_at(share)
+            fan = share[:, None] + np.array((0.0, *BESIDE)) * ((upper - lower) / outline.chord)[:, None]
+            columns.append(np.clip(fan, 0, 1))
     return np.sort(np.concatenate(columns, axis=1), axis=1)
 
 

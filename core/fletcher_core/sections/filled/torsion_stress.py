@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from ..contract import TorsionStress
 from ..section import SectionLayout, SectionMaterials
+from .means import window
 from .torsion import StressFunction
 
 Array = NDArray[np.float64]
@@ -72,7 +73,11 @@ def torsion_stress(
     foam = np.ones_like(phi.x[:, 1:])
     for p in webs:
         foam = foam * (1.0 - in_web[p])
-    places = [(a * foam[None, :, None, :]).reshape(*a.shape[:2], -1) for a in (along, through)]
+    # how finely the chord is cut should not matter
+    h = np.maximum(phi.up - phi.low, 1e-6)
+    mean = window(phi.x, 0.5 * (h[:, 1:] + h[:, :-1]), layout.patches)
+    in_foam = [np.einsum("sij,vslj->vsli", mean, a * foam[None, :, None, :]) for a in (along, through)]
+    places = [a.reshape(*a.shape[:2], -1) for a in in_foam]
     rows = []
     for by in places:
         at = np.argmax(by, axis=-1)[..., None]
