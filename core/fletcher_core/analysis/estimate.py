@@ -20,6 +20,8 @@ class Estimate(BaseModel):
     high: float
 
 
+#: share within which draws stand at one end: that does not hang on rounding
+_SAME = 1e-6
 #: spread of logarithms beyond which no smooth distribution stands for the draws; own choice
 _WIDE = 0.8
 
@@ -39,7 +41,8 @@ def tenth_and_ninetieth(draws: Array) -> Array:
     figure that is capped do, it is the percentiles; so it is where they spread over orders of magnitude, as when a
     tenth of the builds stand nothing at all.
     """
-    crowd = max(np.mean(draws >= draws.max()), np.mean(draws <= draws.min()))
+    near = _SAME * np.max(np.abs(draws))
+    crowd = max(np.mean(draws >= draws.max() - near), np.mean(draws <= draws.min() + near))
     if crowd > 0.1 or np.ptp(draws) <= 1e-12 * np.max(np.abs(draws)):
         return _percentiles(draws)
     sign = 1.0 if np.all(draws > 0) else -1.0 if np.all(draws < 0) else 0.0

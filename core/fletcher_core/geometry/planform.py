@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..kinds import SAME_PLACE
 from ..model.part import Part
 from .outline import Outline
 from .profile import Profile
@@ -50,6 +51,12 @@ class Planform:
     def half_area(self) -> float:
         return float(np.trapezoid(self.chord, self.y))
 
+    def area_between(self, start: float, end: float) -> float:
+        """mm2 of the half between two places along the span."""
+        start, end = (min(max(at, 0.0), self.half_span) for at in (start, end))
+        y = np.concatenate([[start], self.y[(self.y > start) & (self.y < end)], [end]])
+        return float(np.trapezoid(np.interp(y, self.y, self.chord), y))
+
     @property
     def mean_chord(self) -> float:
         """Mean aerodynamic chord, mm: the integral of c² over that of c."""
@@ -70,6 +77,15 @@ class Planform:
         return Outline(profile, self.chord * self.cos_sweep, full.z_scale)
 
 
+def _together(changes: list[float]) -> Array:
+    """Places of changes in order, those that lie closer than rounding does as one."""
+    found: list[float] = []
+    for place in sorted(changes):
+        if not found or place - found[-1] > SAME_PLACE:
+            found.append(place)
+    return np.array(found)
+
+
 def planform(part: Part, changes: Iterable[float] = (), n: int = 61) -> Planform:
     """Stations along the half span.
 
@@ -84,10 +100,11 @@ def planform(part: Part, changes: Iterable[float] = (), n: int = 61) -> Planform
     chords = np.array([part.panels[0].root_chord_mm, *(p.tip_chord_mm for p in part.panels)], dtype=float)
     leading = np.concatenate([[0.0], np.cumsum([p.sweep_mm for p in part.panels])])
     tip = breaks[-1]
-    inner = {float(c) for c in (*changes, *breaks[1:-1]) if _STEP < c < tip - _STEP}
-    nodes = np.array(sorted(inner))
-    y = np.concatenate([np.linspace(0.0, tip, n), nodes - _STEP, nodes + _STEP])
-    y = np.unique(np.round(y, 6))
+    nodes = _together([float(c) for c in (*changes, *breaks[1:-1]) if NODE_GAP < c < tip - NODE_GAP])
+    even = np.linspace(0.0, tip, n)
+    # one that falls on a change would lie on either side of it by rounding alone
+    even = even[~(np.abs(even[:, None] - nodes) < NODE_GAP).any(axis=1)]
+    y = np.sort(np.concatenate([even, nodes - _STEP, nodes + _STEP]))
     axis = leading + AXIS_SHARE * chords
     cos = np.ones_like(spans) if part.straight else np.cos(np.arctan2(np.diff(axis), spans))
     panel = np.clip(np.searchsorted(breaks, y, side="left") - 1, 0, len(spans) - 1)

@@ -37,7 +37,7 @@ from .base import PieceBase
 from .builds import BUILDS, Build
 from .kind import GROUPS, Group, Kind, Offer, Room
 from .place import share_along
-from .rows import Ground, MemberRow, Need, Parting, PatchRow, Rows, SheetRow
+from .rows import SAME_PLACE, Ground, MemberRow, Need, Parting, PatchRow, Rows, SheetRow
 from .shapes import CORD_AREA, rectangle_constant
 from .wound import ALL, Hit, Share, Wound, Zone, left_figures, parted, sound_prefix
 
@@ -116,6 +116,7 @@ __all__ = [
     "CORD_AREA",
     "GROUPS",
     "KINDS",
+    "SAME_PLACE",
     "WISHES",
     "Build",
     "Ground",

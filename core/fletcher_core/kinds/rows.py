@@ -10,6 +10,9 @@ from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
 
+#: places along the span nearer to each other than this are one, mm: what is there does not hang on rounding
+SAME_PLACE = 5e-4
+
 
 class Stations(Protocol):
     """Where a part is looked at along its span; (S,) arrays in mm, as `geometry.Planform` gives them."""
@@ -70,7 +73,7 @@ class Ground:
     def run(self, y_from: float, y_to: float) -> Array:
         """(S,) 1 where something that runs from here to there is present, else 0."""
         y = self.plan.y
-        return ((y >= y_from - 1e-9) & (y <= y_to + 1e-9)).astype(float)
+        return ((y >= y_from - SAME_PLACE) & (y <= y_to + SAME_PLACE)).astype(float)
 
     @property
     def girth(self) -> Array:
@@ -117,7 +120,8 @@ class MemberRow:
         crushed. yields : pressed, it goes on bearing as foam does. sheared : mm, its largest shear strain per twist
         over its own G, where its shape does not tell. whole_without : wounds which, when on, part this row or leave
         something else of it; only_with : wounds that leave this of it. web_left : share of `web_width` that they leave.
-    new_ends : that cuts make of it.
+    as_core : along the span it counts as the foam does that it takes the place of, so that nothing is handed over when
+        it goes. new_ends : that cuts make of it.
     """
 
     piece: int
@@ -141,7 +145,7 @@ class MemberRow:
     free_length: float
     ends: tuple[float, float]
     part: str = ""
-    grain_factor: float = 1.0
+    as_core: bool = False
     against: Literal["foam", "part"] = "foam"
     near_surface: Any = 0.0
     rope: bool = False

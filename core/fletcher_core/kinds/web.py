@@ -17,13 +17,6 @@ from .place import layers_left, line_of
 from .rows import Ground, MemberRow, Need, Rows
 from .shapes import box_shape
 
-#: what wood counts for along the span when its grain stands upright. Across the grain it has a twentieth of its
-#: stiffness (Forest Products Laboratory 2010: E_R/E_L) and yields long before what lies beside it gives way, so that
-#: none of it counts and nothing is handed over when it goes; it shears, and keeps the faces apart, as before
-UPRIGHT_GRAIN = 0.0
-#: so does a thin cover over caps: it would be crushed before them (own choice, on the safe side)
-COVER = 0.0
-
 
 class Web(Stick, Layered):
     """A full-depth web; with caps, they lie in a recess over its edges, under a thin cap strip of wood."""
@@ -47,11 +40,13 @@ def _rows(piece: Web, index: int, ground: Ground) -> Rows:
     cap = piece.cap_thickness_mm * piece.layers * layers_left(piece, ground) if piece.cap_material else 0.0 * line.x
     cover = piece.cover_mm if piece.cap_material else 0.0
     height = np.maximum(line.depth - 2 * (cap + cover), 0.1)
-    grain = UPRIGHT_GRAIN if piece.grain == "upright" else 1.0
+    # across its grain wood has a twentieth of its stiffness (Forest Products Laboratory 2010: E_R/E_L) and yields long
+    # before what lies beside it gives way, and a thin cover is crushed before the caps: either counts as foam
+    upright = piece.grain == "upright"
     middle = 0.5 * (line.upper + line.lower)
     rows = [
         MemberRow(
-            index, f"stock.{piece.material}", z=middle, grain_factor=grain, part="web" if piece.cap_material else "",
+            index, f"stock.{piece.material}", z=middle, as_core=upright, part="web" if piece.cap_material else "",
             **common, **box_shape(piece.thickness_mm, height, 2 * height, piece.thickness_mm, 0.0),
         )
     ]  # fmt: skip
@@ -70,7 +65,7 @@ def _rows(piece: Web, index: int, ground: Ground) -> Rows:
             rows.append(
                 MemberRow(
                     index, f"stock.{piece.material}", z=face - side * 0.5 * cover, part=f"{name} cover",
-                    grain_factor=COVER, against="part", near_surface=1.0, **common, **box_shape(w, cover, w),
+                    as_core=True, against="part", near_surface=1.0, **common, **box_shape(w, cover, w),
                 )
             )  # fmt: skip
     return Rows(rows)

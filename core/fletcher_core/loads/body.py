@@ -43,6 +43,11 @@ def _tails(x: Array) -> Array:
     return found
 
 
+def _levers(x: Array) -> Array:
+    """(S, S): f @ m is the moment about each station of all that f puts behind it."""
+    return np.asarray(_widths(x)[:, None] * np.maximum(x[:, None] - x[None, :], 0.0))
+
+
 def _over(x: Array, start: float, end: float) -> Array:
     """(S,) 1/mm, 1 in all, evenly from start to end, as far as the stations reach: what each station is handed of it as
     a straight line between two hands it to its ends, so that its middle keeps its place wherever stations are."""
@@ -135,20 +140,18 @@ def body_forces(
     middles : (S,) mm, height of its middle. aside : (S,) mm, how far to the right of its middle, where all that goes
         up and down acts, a section turns: where a side wall is left out.
     """
-    tails, middle = _tails(x), 0.5 * (seat[0] + seat[1])
+    tails, levers, middle = _tails(x), _levers(x), 0.5 * (seat[0] + seat[1])
     weight = (mass_per_mm + carried_by(x, cases)) * 1e-3 * GRAVITY
     holds = [_over(x, seat[0], middle), _over(x, middle, seat[1])]
     # of a force of 1 N in each half of the seat: shear and moment at the nose
-    at_nose = np.array([[float((h @ tails)[0]) for h in holds], [float((h @ tails @ tails)[0]) for h in holds]])
+    at_nose = np.array([[float((h @ tails)[0]) for h in holds], [float((h @ levers)[0]) for h in holds]])
 
     def balanced(net: Array) -> tuple[Array, Array]:
         """(shear, moment) (R, S) with the seat's two forces that bring both to zero at the nose."""
-        shear = net @ tails
-        moment = shear @ tails
+        shear, moment = net @ tails, net @ levers
         held = np.linalg.solve(at_nose, -np.stack([shear[:, 0], moment[:, 0]])).T
         net = net + held @ np.stack(holds)
-        shear = net @ tails
-        return shear, shear @ tails
+        return net @ tails, net @ levers
 
     def each(name: str) -> Array:
         return np.array([getattr(c, name) for c in cases])[:, None]

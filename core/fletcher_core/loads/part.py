@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry import Planform
+from ..kinds import SAME_PLACE
 from ..model.part import Part
 from ..model.surface import ControlSurface
 from .aero import GRAVITY, flap_effect, pressure
@@ -39,7 +40,7 @@ class PartLoads:
 def control_pitching(surface: ControlSurface, plan: Planform, speed_m_s: float) -> Array:
     """(S,) N mm/mm of a surface turned down by its full throw, nose up (Glauert 1927)."""
     _, cm = flap_effect(surface.chord_share)
-    here = (plan.y >= surface.y_from_mm) & (plan.y <= surface.y_to_mm)
+    here = (plan.y >= surface.y_from_mm - SAME_PLACE) & (plan.y <= surface.y_to_mm + SAME_PLACE)
     return np.asarray(here * cm * np.radians(surface.throw_deg) * pressure(speed_m_s) * plan.chord**2)
 
 

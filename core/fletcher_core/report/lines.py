@@ -78,7 +78,7 @@ def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
         )  # fmt: skip
     # rows of one piece that a cut-out has split tell the same thing: the worst of them is enough
     best: dict[str, ModeLine] = {}
-    for line in sorted(lines, key=lambda line: line.n):
+    for line in sorted(lines, key=lambda line: (float(f"{line.n:.6g}"), line.figure)):
         best.setdefault(line.figure, line)
     # so do those that read alike
     told: dict[tuple[str, int, float], ModeLine] = {}
@@ -322,11 +322,16 @@ def section_figures(a: Evaluation, y_mm: float) -> SectionFigures:
     k = int(np.argmin(np.abs(a.layout.plan.y - y_mm)))
     p = a.solved.properties
     largest, smallest, angle = (v[0, k] for v in p.principal())
+    # what rounding leaves of nothing is nothing, and an axis that stands upright does so one way
+    product = float(p.EIxz[0, k])
+    product = 0.0 if product**2 < 1e-20 * p.EIxx[0, k] * p.EIzz[0, k] else product
+    leans = float(np.degrees(angle))
+    leans = leans + 180.0 if leans < -90.0 + 1e-6 else leans
     stretch = 1 / a.layout.plan.cos_sweep[k]  # places are told along the flight direction
     return SectionFigures(
         y_mm=float(a.layout.plan.y[k]), EA_N=float(p.EA[0, k]), EI_Nmm2=float(p.EIxx[0, k]),
-        EI_inplane_Nmm2=float(p.EIzz[0, k]), EI_product_Nmm2=float(p.EIxz[0, k]), EI_largest_Nmm2=float(largest),
-        EI_smallest_Nmm2=float(smallest), principal_deg=float(np.degrees(angle)), GJ_Nmm2=float(a.solved.GJ[0, k]),
+        EI_inplane_Nmm2=float(p.EIzz[0, k]), EI_product_Nmm2=product, EI_largest_Nmm2=float(largest),
+        EI_smallest_Nmm2=float(smallest), principal_deg=leans, GJ_Nmm2=float(a.solved.GJ[0, k]),
         GA_N=float(a.solved.GA_s[0, k]), centroid_x_mm=float(p.x0[0, k] * stretch), centroid_z_mm=float(p.z0[0, k]),
         shear_centre_x_mm=float(p.x_shear[0, k] * stretch), mass_centre_x_mm=float(p.x_mass[0, k] * stretch),
         mass_g_per_m=float(p.mass[0, k] * 1e3),

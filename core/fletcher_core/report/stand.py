@@ -103,7 +103,7 @@ def _told(a: Evaluation, placed: Placed, system: System) -> dict[str, object]:
     line = case_lines(a, margins, system)[margins.hardest]
     k = 0 if line.state == "sound" else margins.hardest
     case = a.cases[k]
-    n, station, finding = a.solved.break_at(a.solved.run_of(k))
+    n, station, _ = a.solved.harmed_at(a.solved.run_of(k))
     samples = (
         a.drawn
         if k == 0

@@ -82,7 +82,7 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
 
     # what takes no place of the core's weighs as much more
     adds = np.array([float(r.stands == "adds") for r in patches])
-    E = _columns([values[f"{r.prefix}.E"] * (r.grain_factor * (not r.loose)) for r in rows], count)
+    E = _columns([values["core.E" if r.as_core else f"{r.prefix}.E"] * (not r.loose) for r in rows], count)
     return SectionMaterials(
         CoreFoam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
         E,

@@ -24,7 +24,7 @@ def takes_up(wing: LoadedPart, q: int) -> tuple[Array, Array, Array]:
     members, row, depth = layout.section.members, layout.member_rows[q], layout.outline.deepest
     girth = np.maximum(layout.bond_width[q], 1e-9)
     EA = m.member_E[:, q, None] * m.member_on[:, q, None] * members.area[q] * members.oblique[q]
-    glue = wing.values[f"glue.{row.glue}.G"][:, None] * girth / catalogue().glue[row.glue].bond
+    glue = wing.values[f"glue.{row.glue}.G"][:, None] * girth / catalogue().glue[str(row.glue)].bond
     round_it = np.log(np.maximum(depth / np.maximum(members.height[q], 1e-9), 1.5))
     foam = m.foam.G[:, None] * girth / (0.5 * np.maximum(members.height[q], members.width[q]) * round_it)
     k = 1 / (1 / glue + 1 / foam)

@@ -21,7 +21,7 @@ def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Fin
     steep, askew = 0.5 * np.abs(kz), 0.5 * np.abs(kx)
     along = np.sign(kz) * wing.locked.kz * 0.5 if wing.locked else None
     for p, row in enumerate(wing.layout.member_rows):
-        if (row.rope or row.yields) and figure == "compression":
+        if row.as_core or ((row.rope or row.yields) and figure == "compression"):
             continue
         gamma = wing.materials.gamma[:, p, None]
         middle = wing.strain(members.x[p], members.z[p]) * gamma
@@ -34,7 +34,7 @@ def _find(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Fin
         if along is not None:
             held = wing.locked_strain(members.x[p], members.z[p]) * gamma
             fixed = E * (sign * held + along * members.height[p])
-        strength = wing.values[f"{row.prefix}.{figure}"] * row.grain_factor
+        strength = wing.values[f"{row.prefix}.{figure}"]
         n = load_factor(strength, stress, fixed)
         yield Finding(mode, row.piece, "", n, strength, stress, "MPa", _FORMULA, row.part)
 

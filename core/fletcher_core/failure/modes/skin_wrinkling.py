@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from ...catalogue import catalogue
 from ...sections import wrinkling_stress
+from ...sections.filled.sheets import SPREAD
 from ..state import Finding, LoadedPart, Mode, load_factor, per_factor, with_flow
 from .skin_tension import FACE
 
@@ -62,7 +63,8 @@ def _covering(wing: LoadedPart, p: int) -> Iterator[tuple[int, Array]]:
     """(sheet, (R, S, K) 0 to 1 where it lies) of all that lies on a sheet or under it, itself too, at the ends of its
     segments, from the foam outwards."""
     face, m, sheets = wing.layout.sheet_rows[p].face, wing.materials, wing.layout.section.sheets
-    share = wing.sums.sheet.x_at[p] / wing.layout.outline.chord[:, None]
+    start, end = sheets.share_from[p][:, None], sheets.share_to[p][:, None]
+    share = start + SPREAD * (end - start)
     for q, other in enumerate(wing.layout.sheet_rows):
         if other.face != face or not _at_the_surface(wing, q) or not (m.sheet_on[:, q] > 0).any():
             continue

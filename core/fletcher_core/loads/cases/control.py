@@ -19,9 +19,7 @@ def surface_load(s: Setting, name: str) -> float:
     """
     surface = s.part.surfaces[name]
     tau, _ = flap_effect(surface.chord_share)
-    y, chord = s.plan.y, s.plan.chord
-    here = (y >= surface.y_from_mm) & (y <= surface.y_to_mm)
-    eta = float(np.trapezoid(chord * here, y)) / s.plan.half_area
+    eta = s.plan.area_between(surface.y_from_mm, surface.y_to_mm) / s.plan.half_area
     lift = lift_slope(s.plan) * tau * np.radians(surface.throw_deg) * min(1.0, eta)
     return float(pressure(s.manoeuvring_speed) * s.plan.half_area * min(lift, GREATEST))
 

@@ -16,6 +16,8 @@ Array = NDArray[np.float64]
 
 #: segments along a sheet at which strain, shear and wrinkling are looked at
 SEGMENTS = 16
+#: where their ends lie between those of the sheet, as shares
+SPREAD = 0.5 * (1 - np.cos(np.linspace(0, np.pi, SEGMENTS + 1)))
 
 
 @dataclass(frozen=True)
@@ -129,7 +131,6 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
     p_count, s_count = sheets.share_from.shape
     moments = np.zeros((6, p_count, s_count, SEGMENTS + 2))
     ends = np.zeros((2, p_count, s_count, SEGMENTS + 1))
-    spread = 0.5 * (1 - np.cos(np.linspace(0, np.pi, SEGMENTS + 1)))
     stations = np.arange(s_count)[:, None]
     faces: dict[tuple[float, float, bool, bool], Array] = {}
     for p in range(p_count):
@@ -140,7 +141,7 @@ def sheet_geometry(outline: Outline, sheets: Sheets) -> SheetGeometry:
             line = outline.upper if face > 0 else outline.lower
             faces[key] = _cumulative(*offset_face(outline.x, line, *key), float(sheets.t[p]))
         run = faces[key]
-        share = sheets.share_from[p][:, None] + spread * (sheets.share_to[p] - sheets.share_from[p])[:, None]
+        share = sheets.share_from[p][:, None] + SPREAD * (sheets.share_to[p] - sheets.share_from[p])[:, None]
         index = np.clip(np.searchsorted(XI, share, side="right") - 1, 0, len(XI) - 2)
         part = (share - XI[index]) / (XI[index + 1] - XI[index])
         left = run[:, stations, index]
