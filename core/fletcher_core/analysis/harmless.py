@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..failure import Finding, LoadedPart, Shed, after, find_all
+from ..failure import Finding, LoadedPart, Shed, after, find_all, first_least
 
 Array = NDArray[np.float64]
 Which = NDArray[Any]
@@ -35,7 +35,7 @@ def first_harm(wing: LoadedPart, findings: Sequence[Finding], n: Array, first: A
         return n, first
     others = np.flatnonzero(~harmless)
     rest = np.stack([findings[k].n for k in others.tolist()])
-    harm, by = rest.min(axis=0), others[rest.argmin(axis=0)]
+    harm, by = rest.min(axis=0), others[first_least(rest)]
     state = after(wing, Shed(wrinkled=True))
     places = {_key(f): k for k, f in enumerate(findings)}
     for later in [] if state is None else find_all(state, only_from_strain=True):

@@ -9,7 +9,7 @@ from typing import overload
 import numpy as np
 from numpy.typing import NDArray
 
-from ..failure import MODES, Finding, LoadedPart, Shed, after, find_all
+from ..failure import MODES, Finding, LoadedPart, Shed, after, find_all, first_least
 from ..sections import SectionMaterials
 
 Array = NDArray[np.float64]
@@ -210,7 +210,7 @@ def _ended(
         over = [np.minimum(above, 10 * loads) - loads, np.minimum(stack.min(axis=0), 10 * loads) - middle]
         share = over[0] / np.maximum(over[0] - over[1], 1e-9)
         met = np.clip(loads + (middle - loads) * share, loads, np.maximum(above, loads))
-        return found, np.asarray(met), stack.argmin(axis=0)
+        return found, np.asarray(met), first_least(stack)
     else:
         # the zone grows with the load: the end is where the load that it was measured at is the load that ends it
         runs, times = np.arange(len(start)), len(_TIMES)
@@ -226,7 +226,7 @@ def _ended(
         assert state is not None
         found = find_all(state, only_from_strain=True) + stays
     stack = np.stack([f.n for f in found])
-    return found, stack.min(axis=0), stack.argmin(axis=0)
+    return found, stack.min(axis=0), first_least(stack)
 
 
 def _crossing(tried: Array, then: Array) -> Array:

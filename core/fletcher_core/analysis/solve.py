@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces, Shape, deform, forces
-from ..failure import Finding, LoadedPart, find_all
+from ..failure import Finding, LoadedPart, find_all, first_least
 from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_by, part_loads, shares_by, turning_height
 from ..model.body import Body
 from ..sections import (
@@ -88,19 +88,19 @@ class Solved:
 
     def break_at(self, run: int) -> tuple[float, int, Finding]:
         """Factor, station and finding of the first failure of a run."""
-        station = int(np.argmin(self.n[run]))
+        station = int(first_least(self.n[run]))
         return float(self.n[run, station]), station, self.findings[int(self.first[run, station])]
 
     def harmed_at(self, run: int) -> tuple[float, int, Finding]:
         """The same of the first that does harm, or of the end where that comes sooner."""
-        station = int(np.argmin(self.harm[run]))
+        station = int(first_least(self.harm[run]))
         end = self.holds_to(run)
         found = float(self.harm[run, station]), station, self.findings[int(self.harm_by[run, station])]
         return end if end[0] < found[0] else found
 
     def holds_to(self, run: int) -> tuple[float, int, Finding]:
         """The same of the end, after wrinkles and cracks."""
-        station = int(np.argmin(self.hold[run]))
+        station = int(first_least(self.hold[run]))
         return float(self.hold[run, station]), station, self.late[int(self.last[run, station])]
 
 
@@ -219,7 +219,7 @@ def solve(
     wing, loads = load(sections, twist, flying_mass_g, cases)
     findings = find_all(wing)
     stack = np.stack([f.n for f in findings])
-    n, first = np.min(stack, axis=0), np.argmin(stack, axis=0)
+    n, first = np.min(stack, axis=0), first_least(stack)
     harm, harm_by = first_harm(wing, findings, n, first)
     late, hold, last = after_first(wing, findings, n, first, quick)
     count = properties.EA.shape[0]

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces
-from ..failure import Finding, LoadedPart, find_all
+from ..failure import Finding, LoadedPart, find_all, first_least
 from ..kinds import kind_of, wound_of
 from ..loads import Case
 from ..sections import PartLayout, ShearFlow, TorsionStress, Twist
@@ -227,7 +227,7 @@ def _alike(there: Array) -> list[Indices]:
 
 def _end(found: Sequence[Finding], n: Array, which: Which, run: int) -> int | None:
     """The piece at which a run ends."""
-    return _piece_of(found, int(which[run, int(np.argmin(n[run]))]))
+    return _piece_of(found, int(which[run, int(first_least(n[run]))]))
 
 
 #: stations at which it is looked whether what is left can hold more (own choice)
@@ -262,7 +262,7 @@ def _at_most(
     )  # fmt: skip
     findings = find_all(part, only_from_strain=True)
     stack = np.stack([f.n for f in findings])
-    n, which = np.min(stack, axis=0), np.argmin(stack, axis=0)
+    n, which = np.min(stack, axis=0), first_least(stack)
     late, hold, last = after_first(part, findings, n, which)
     return hold.min(axis=1), [_end(late, hold, last, k) for k in range(len(runs))]
 
@@ -317,6 +317,6 @@ def _ended(
     part, _ = load(rest.about(twist.x_shear), twist, flying, cases, (which_rest, [cases[k] for k in case_of]))
     findings = find_all(part)
     stack = np.stack([f.n for f in findings])
-    n, which = np.min(stack, axis=0), np.argmin(stack, axis=0)
+    n, which = np.min(stack, axis=0), first_least(stack)
     late, hold, last = after_first(part, findings, n, which)
     return late, hold, last

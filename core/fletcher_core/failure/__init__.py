@@ -12,9 +12,20 @@ from ..model.part import Part
 from ..sections import PartLayout
 from .modes import MODES
 from .shedding import Shed, after
-from .state import Finding, LoadedPart, Mode
+from .state import Finding, LoadedPart, Mode, first_least
 
-__all__ = ["MODES", "Finding", "LoadedPart", "Mode", "Shed", "after", "craft_spreads", "find_all", "method_errors"]
+__all__ = [
+    "MODES",
+    "Finding",
+    "LoadedPart",
+    "Mode",
+    "Shed",
+    "after",
+    "craft_spreads",
+    "find_all",
+    "first_least",
+    "method_errors",
+]
 
 
 def find_all(wing: LoadedPart, only_from_strain: bool = False) -> list[Finding]:

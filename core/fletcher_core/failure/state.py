@@ -21,6 +21,8 @@ Array = NDArray[np.float64]
 
 #: strain is looked at at every so many points of the outline; own choice
 _FACE_STEP = 8
+#: share within which load factors are equal
+_ALIKE = 1e-7
 _ALL = slice(None)
 
 
@@ -484,6 +486,12 @@ def rising(a: Array, b: Array, c: Array) -> Array:
     with np.errstate(over="ignore"):
         np.divide(-2.0 * c, below, out=n, where=below > 0)
     return np.asarray(np.where(c >= 0, 0.0, n))
+
+
+def first_least(values: Array) -> NDArray[Any]:
+    """Along the first axis, the place of the least; of equals the first, not as rounding has it."""
+    least = values.min(axis=0)
+    return np.asarray(np.argmax(values <= least + _ALIKE * np.abs(np.where(np.isfinite(least), least, 0.0)), axis=0))
 
 
 def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate
 from ..analysis.evaluation import Evaluation
+from ..failure import first_least
 from .verdict import Judgement, State
 
 Array = NDArray[np.float64]
@@ -69,7 +70,7 @@ class Margins:
     @property
     def hardest(self) -> int:
         """The case that leaves an unlucky build the least."""
-        return int(np.argmin(self.unlucky.min(axis=1)))
+        return int(first_least(self.unlucky.min(axis=1)))
 
 
 def _times(e: Estimate, factor: float) -> Estimate:

@@ -14,8 +14,8 @@ from ..analysis.evaluation import Evaluation
 from ..analysis.past_first import outlives
 from ..analysis.sensitivity import Driver, drivers
 from ..analysis.uncertainty import typical
-from ..failure import MODES, Finding
-from ..kinds import GROUPS, kind_of
+from ..failure import MODES, Finding, first_least
+from ..kinds import GROUPS, SAME_PLACE, kind_of
 from ..model import Scheme
 from ..sections import boom_g
 from ..units import System, sentence_in
@@ -41,6 +41,8 @@ Array = NDArray[np.float64]
 
 #: nobody needs to know of a reserve larger than this
 MANY = 1e3
+#: share within which two margins are equal
+_ALIKE = 1e-6
 
 
 def piece_id(finding: Finding, scheme: Scheme) -> str | None:
@@ -62,7 +64,7 @@ def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
     """
     lines = []
     for finding in a.solved.findings:
-        station = int(np.argmin(finding.n[0]))
+        station = int(first_least(finding.n[0]))
         n = float(finding.n[0, station])
         if not np.isfinite(n) or n > MANY:
             continue
@@ -118,12 +120,12 @@ def pulled_is_covered(a: Evaluation, station: int) -> bool:
 def ribbon(a: Evaluation, margins: Margins) -> list[RibbonPiece]:
     """Stretches of one state, one mode and one case along the span: the envelope of all cases."""
     reserves = margins.reserve
-    y, worst_case = a.layout.plan.y, np.argmin(reserves, axis=0)
+    y, worst_case = a.layout.plan.y, first_least(reserves)
     stations = np.arange(len(y))
     runs = np.array([a.solved.run_of(k) for k in range(len(a.cases))])[worst_case]
     reserve, unlucky = reserves[worst_case, stations], margins.unlucky[worst_case, stations]
     # where its end is nearer to what is needed than its first sign to the load, that is told
-    ends = margins.hold[worst_case, stations] < margins.first[worst_case, stations]
+    ends = margins.hold[worst_case, stations] < margins.first[worst_case, stations] * (1 - _ALIKE)
     at_end = np.where(ends, a.solved.last[runs, stations], a.solved.harm_by[runs, stations])
     key = [
         (state_of(float(r), float(u)), bool(e), int(f), int(c))
@@ -134,7 +136,7 @@ def ribbon(a: Evaluation, margins: Margins) -> list[RibbonPiece]:
     for k in range(1, len(y) + 1):
         if k < len(y) and key[k] == key[start]:
             continue
-        at = start + int(np.argmin(reserve[start:k]))
+        at = start + int(first_least(reserve[start:k]))
         finding = (a.solved.late if ends[at] else a.solved.findings)[int(at_end[at])]
         end = y[k] if k < len(y) else y[-1]
         if end - y[start] > 0.01:
@@ -225,7 +227,7 @@ def ledger(a: Evaluation, system: System) -> list[LedgerLine]:
     for i, piece in enumerate(a.scheme.pieces):
         turned = a.rows.switched[i]
         with_it, without = (0, turned) if piece.on else (turned, 0)
-        buys = _bought(a, with_it, without, (y >= piece.y_from_mm) & (y <= piece.y_to_mm))
+        buys = _bought(a, with_it, without, (y >= piece.y_from_mm - SAME_PLACE) & (y <= piece.y_to_mm + SAME_PLACE))
         grams = float(a.piece_g[i] + a.glue_g[i])
         protects, needed = ("", False) if buys.first >= NOTHING["load"] else _protected(a, i, with_it, without)
         lines.append(
@@ -319,7 +321,7 @@ def curves(a: Evaluation, margins: Margins) -> Curves:
 
 def section_figures(a: Evaluation, y_mm: float) -> SectionFigures:
     """Stiffness, centroid and shear centre of one section."""
-    k = int(np.argmin(np.abs(a.layout.plan.y - y_mm)))
+    k = int(first_least(np.abs(a.layout.plan.y - y_mm)))
     p = a.solved.properties
     largest, smallest, angle = (v[0, k] for v in p.principal())
     # what rounding leaves of nothing is nothing, and an axis that stands upright does so one way

@@ -34,6 +34,9 @@ Indices = NDArray[np.intp]
 
 #: shear modulus of an opening, and of a web where there is none, as a share of the foam's: next to nothing
 _AIR = 1e-6
+#: share within which two parts of a section are alike; mm, and share of the distance of the nearest element of wall,
+#: within which a stick is handed to others too (own choice)
+_ALIKE, _REACH, _FAR = 1e-6, 1.0, 0.1
 #: shear through the depth is looked at where elements are longer than this share of the chord
 _POINT = 1e-5
 
@@ -228,7 +231,9 @@ def _bearing(made: _Made, m: SectionMaterials) -> Array | None:
         graph = csr_array((np.ones(len(a)), (a, b)), shape=(numbers.count, numbers.count))
         label = connected_components(graph, directed=False)[1][numbers.at[:, 0, 0]]
         parts = np.unique(label[~gone])
-        main = parts[int(np.argmax([weight[mine][(label == part) & ~gone].sum() for part in parts]))]
+        # of parts alike, as the halves of a box without top and bottom, the first: not as rounding has it
+        heavy = np.array([weight[mine][(label == part) & ~gone].sum() for part in parts])
+        main = parts[int(np.argmax(heavy >= heavy.max() * (1 - _ALIKE)))]
         found[k] = (label == main) & ~gone
     return np.asarray(found[back.reshape(-1)].reshape(cut.shape))
 
@@ -245,17 +250,22 @@ def _lumps(made: _Made) -> list[_Lump]:
     return found
 
 
-def _sticks(layout: SectionLayout, m: SectionMaterials, made: _Made) -> list[tuple[int, Indices, Array]]:
-    """[(member, nearest element of each station (S,), force for each unit of strain (V, S))].
+def _sticks(layout: SectionLayout, m: SectionMaterials, made: _Made) -> list[tuple[int, Array, Array]]:
+    """[(member, (S, E) how the elements nearest to it share it, 1 in all, force for each unit of strain (V, S))].
 
-    They lie at the inner face; a web is its own elements'.
+    They lie at the inner face; a web is its own elements'. Of two that are about as near, each takes its part: which
+    one it is does not hang on rounding.
     """
     members, walls, found = layout.members, made.found.walls, []
     bonded = m.member_on * m.member_E * m.gamma * members.oblique
     x, z = (walls.faces[:, :, :, RIGHT, k].mean(axis=2) for k in (0, 1))
     for p in range(members.count):
         away = np.hypot(x - members.x[p][:, None], z - members.z[p][:, None])
-        found.append((p, away.argmin(axis=1), bonded[:, p, None] * members.area[p] * members.present[p]))
+        least = away.min(axis=1, keepdims=True)
+        reach = _REACH + _FAR * least
+        near = np.clip(1 - (away - least) / reach, 0.0, None) * np.maximum(walls.ds, _POINT)
+        near = near / near.sum(axis=1, keepdims=True)
+        found.append((p, near, bonded[:, p, None] * members.area[p] * members.present[p]))
     return found
 
 
@@ -279,9 +289,8 @@ class WalledKernel(PlaneSections):
         bears = _bearing(made, m)
         lumps, sticks = _lumps(made), _sticks(layout, m, made)
         if bears is not None:
-            rows = np.arange(s)
             lumps = [replace(lump, force=lump.force * bears) for lump in lumps]
-            sticks = [(p, at, force * bears[:, rows, at]) for p, at, force in sticks]
+            sticks = [(p, near, force * (bears * near).sum(axis=-1)) for p, near, force in sticks]
         # the moments of these very lumps: what they hand over is in balance
         total = np.zeros((6, m.variants, s))
 
@@ -305,10 +314,10 @@ class WalledKernel(PlaneSections):
         for lump in lumps:
             given = lump.force * (kz[..., None] * (lump.z - z0[..., None]) + kx[..., None] * (lump.x - x0[..., None]))
             load += at_ends(lump.left * given, (1 - lump.left) * given)
-        rows = np.arange(s)
-        for p, at, force in sticks:
+        for p, near, force in sticks:
             given = force * (kz * (members.z[p] - z0) + kx * (members.x[p] - x0))
-            load[..., RIGHT][:, rows, at] += 0.5 * given[..., None]
+            over = near if bears is None else near * bears / np.maximum((near * bears).sum(-1, keepdims=True), 1e-12)
+            load[..., RIGHT] += (0.5 * given[..., None] * over)[..., None]
         w = slide(walls, made.materials, load)
         give = (w * load).sum(axis=(-1, -2, -3))
         along, across = strains(walls, w)
@@ -422,14 +431,14 @@ def _shear_centre(
         at = lump.left * middle[..., LEFT] + (1 - lump.left) * middle[..., RIGHT]
         for k, f in enumerate((np.ones_like(lump.x), lump.z, lump.x)):
             sums[k] += (lump.force * at * f).sum(axis=-1)
-    members, rows = layout.members, np.arange(len(chord))
-    near = walls.faces[:, :, :, RIGHT].mean(axis=2)
+    members, face = layout.members, walls.faces[:, :, :, RIGHT].mean(axis=2)
     own = m.member_on * m.member_E * members.oblique
-    for p, e, force in _sticks(layout, m, made):
+    for p, near, force in _sticks(layout, m, made):
         sx, sz = members.x[p], members.z[p]
-        nx, nz = near[rows, e, 0], near[rows, e, 1]
+        nx, nz = face[..., 0], face[..., 1]
         # from the wall on it only turns
-        at = middle[:, rows, e, RIGHT] + nz * (sx - nx) - (nx - away) * (sz - nz)
+        turns = nz * (sx[:, None] - nx) - (nx - away[:, None]) * (sz[:, None] - nz)
+        at = ((middle[..., RIGHT] + turns) * near).sum(axis=-1)
         full = own[:, p, None] * members.present[p]
         sums[0] += force * at
         sums[1] += force * at * sz - (sx - away) * full * members.ixx[p]
