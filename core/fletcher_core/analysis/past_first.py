@@ -22,6 +22,8 @@ _TIMES = np.array([1.0, 1.3, 1.75, 2.5, 4.0])
 _MOST = 4
 #: the end is looked for at every so many stations, and where the first sign comes nearly first
 _STEP = 8
+#: share within which stations give way alike
+_ALIKE = 1e-7
 
 _WRINKLE, _CRACK, _CREASE, _BUCKLE = 1, 2, 3, 4
 #: modes that are looked for anew after each
@@ -62,9 +64,10 @@ def after_first(
     bridged = _bridged(wing.materials)
     goes_on = (kind != 0) & ((kind != _CRACK) | bridged)
     ends = np.where(goes_on, np.inf, n).min(axis=1, keepdims=True)
-    if not (goes_on & (n < ends)).any():
+    sooner = goes_on & _below(n, ends)
+    if not sooner.any():
         return findings, n, first
-    stations = _where(n, goes_on & (n < ends))
+    stations = _where(n, sooner)
     every = np.arange(n.shape[0])
     stays = [f for f in findings if not MODES[f.mode].from_strain and f.mode not in _AGAIN]
     search = _Search(
@@ -123,16 +126,23 @@ class Late(Findings):
         return replace(finding, n=n, applied=applied, allowable=allowable)
 
 
+def _below(one: Array, other: Array) -> NDArray[np.bool_]:
+    """Where one factor is less than another by more than rounding."""
+    return np.asarray(one * (1 + _ALIKE) < other)
+
+
 def _where(n: Array, goes_on: NDArray[np.bool_]) -> Indices:
     """Stations at which the end is looked for: where the first sign of some run comes first on its stretch."""
     least = np.where(goes_on, n, np.inf)
     wide = np.pad(least, ((0, 0), (1, 1)), constant_values=np.inf)
-    lowest = goes_on & (least <= wide[:, :-2]) & (least <= wide[:, 2:])
+    before, behind, same = wide[:, :-2], wide[:, 2:], 1 + _ALIKE
+    lowest = goes_on & (least <= before * same) & (least <= behind * same)
     # of level stretches their ends
-    lowest &= (least < wide[:, :-2]) | (least < wide[:, 2:])
+    lowest &= (least * same < before) | (least * same < behind)
     some = np.asarray(lowest.any(axis=0))
     among = np.flatnonzero(goes_on.any(axis=0))
-    some[among[::_STEP]] = True
+    # of the part's own stations, so that one more or less of them that go on moves no other
+    some[among[among % _STEP == 0]] = True
     some[among[-1]] = True
     return np.flatnonzero(some)
 
@@ -156,9 +166,9 @@ class _Search:
             goes_on = np.zeros(self.hold.shape, dtype=bool)
             for k, gone in self._done.items():
                 goes_on |= (kind == k) & ~gone
-            goes_on &= ((kind != _CRACK) | self._bridged) & (self.hold < self._ends)
+            goes_on &= ((kind != _CRACK) | self._bridged) & _below(self.hold, self._ends)
             # what lies above the end of another station of the same run ends nothing
-            goes_on &= self.hold < np.where(goes_on, np.inf, self.hold).min(axis=1, keepdims=True)
+            goes_on &= _below(self.hold, np.where(goes_on, np.inf, self.hold).min(axis=1, keepdims=True))
             if not goes_on.any():
                 return
             flags = np.zeros(self.hold.shape, dtype=np.intp)
@@ -180,7 +190,7 @@ class _Search:
             return
         found, then, which = ended
         # what would have come before the sign, were it not for it, still counts
-        better = there[runs] & ((then > hold) | (kind[runs] != _CRACK))
+        better = there[runs] & (_below(hold, then) | (kind[runs] != _CRACK))
         self.hold[runs] = np.where(better, np.maximum(then, hold), hold)
         self.last[runs] = np.where(better, len(self._kinds) + which, last)
         self._kinds += [_kind(f) for f in found]
