@@ -170,6 +170,34 @@ def test_a_long_strip_of_bare_foam_warps_and_three_layers_of_film_do_not() -> No
         assert judge(surface(length_mm=400, chord_mm=30, **kept)).warps == "stays straight"
 
 
+def test_what_it_is_of_and_its_papers_say_whether_it_warps() -> None:
+    """Softer foam sooner; papers that pull alike later; one paper alone at once (what builders say)."""
+
+    def warp(slender: float, **more: Any) -> str:
+        return judge(surface(length_mm=30.0 * slender, chord_mm=30.0, **more)).warps
+
+    order = ["stays straight", "may warp", "will warp"]
+    board = {"made": "foamboard_light"}
+    for slender in (1.0, 3.5, 6.0, 10.0, 20.0):
+        bare, soft = warp(slender, made="xps33"), warp(slender, made="epp20")
+        papered, one = warp(slender, **board), warp(slender, peeled="one side", **board)
+        none = warp(slender, peeled="both sides", **board)
+        assert order.index(soft) >= order.index(bare) >= order.index(papered)
+        assert order.index(one) >= order.index(papered)
+        assert none == bare
+    assert warp(3.0, peeled="one side", **board) == "will warp"
+    assert warp(6.0, **board) == "stays straight"
+    by_length = [order.index(warp(s, **board)) for s in (2.0, 5.0, 9.0, 13.0, 18.0)]
+    assert by_length == sorted(by_length)
+
+
+def test_an_end_that_twists_by_more_than_its_throw_stays_behind() -> None:
+    v = judge(surface(length_mm=900.0, chord_mm=25.0, depth_mm=3.0, made="epp20", speed_m_s=40.0, horn_at=0.0))
+    assert v.twist_end_deg.value > 25
+    assert any("stays behind" in said for said in v.says)
+    assert not any("stays behind" in said for said in judge(surface(film="laminate_38um", layers=3)).says)
+
+
 def test_a_layer_more_stiffens() -> None:
     losses = [judge(surface(film="laminate_38um", layers=n)).lost.value for n in (1, 2, 3)]
     assert losses == sorted(losses, reverse=True)

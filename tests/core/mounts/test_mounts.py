@@ -13,6 +13,7 @@ from fletcher_core.fields import Refused, explain
 from fletcher_core.geometry import planform
 from fletcher_core.model import AirframeFile
 from fletcher_core.mounts import MOUNT_KINDS, NEWTONS, Ground, mount_grams
+from fletcher_core.mounts.firewall import thrust_line
 from fletcher_core.parts import PARTS
 from fletcher_core.questions.mount_ground import ground_of
 from fletcher_core.questions.mounts import MountVerdict, judge_mount, judge_mounts, start_mount, why_mount
@@ -134,6 +135,41 @@ def test_a_tilted_motor_pulls_along_its_own_line() -> None:
     straight = reserve(told(made("firewall", down_deg=0.0, right_deg=0.0)), "glue", "full motor")
     tilted = reserve(told(made("firewall", down_deg=8.0, right_deg=4.0)), "glue", "full motor")
     assert tilted == pytest.approx(straight, rel=0.1)
+
+
+def _line(**more: Any) -> tuple[float, float | None]:
+    return thrust_line(made("firewall", **more), SANDERLING[2])
+
+
+def test_the_nose_goes_by_how_high_the_line_lies_over_the_balance_point() -> None:
+    """By hand: a line through the shaft, tilted, at the station of the balance point."""
+    ground = SANDERLING[2]
+    mount = made("firewall", down_deg=0.0)
+    aft, up = ground.placed("body", mount.along_mm, mount.shaft_up_mm, False)
+    assert thrust_line(mount, ground)[0] == pytest.approx(up - ground.balances[1])
+    tilted = _line(down_deg=3.0)[0] - _line(down_deg=0.0)[0]
+    assert tilted == pytest.approx(math.tan(math.radians(3.0)) * (ground.balances[0] - aft))
+    # a shaft that lies higher turns the nose down as far as its height says
+    assert _line(shaft_up_mm=10.0)[0] - _line(shaft_up_mm=0.0)[0] == pytest.approx(10.0)
+    level = _line()[1]
+    assert level is not None
+    assert _line(down_deg=level)[0] == pytest.approx(0.0, abs=1e-6)
+
+
+def test_a_motor_that_points_up_under_the_balance_point_lifts_the_nose() -> None:
+    height, _ = _line(down_deg=-5.0)
+    assert height < 0
+    fact = next(f for f in told(made("firewall", down_deg=-5.0)).facts if "Thrust line" in f.label)
+    assert fact.label == "Thrust line under the balance point"
+    assert "the nose goes up as power comes in" in fact.says
+    assert fact.value == f"{-height:.0f} mm"
+
+
+def test_behind_the_balance_point_pointing_down_raises_the_line() -> None:
+    """A pusher whose far end points down pushes along a line that crosses the balance point's station higher."""
+    end = SANDERLING[2].ends["body"] - 60.0
+    behind = {"pusher": True, "along_mm": end}
+    assert _line(down_deg=4.0, **behind)[0] > _line(down_deg=0.0, **behind)[0]
 
 
 def test_one_of_two_servos_weighs_half_of_both() -> None:

@@ -7,9 +7,9 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-
 from fletcher_core.model.upgrade import read_file
 from fletcher_core.verdicts import evaluate
+
 from tests.core.frozen import figures
 
 DEMO = Path(__file__).parents[3] / "demo"
@@ -20,8 +20,8 @@ MOST = 1e-6
 NOTHING = 0.1
 #: mm between both sides of a change: where a stretch begins is told to that
 EITHER_SIDE = 0.003
-#: (scheme, where in the verdict) of which ties are not decided yet: where stretches of like ends meet near the tail of a
-#: body that is alike left and right, as docs/limits.md says
+#: (scheme, where in the verdict) of which ties are not decided yet: where stretches of like ends meet near the tail of
+#: a body that is alike left and right, as docs/limits.md says
 KNOWN = {("spine", "ribbon")}
 
 

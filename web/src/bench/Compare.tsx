@@ -8,7 +8,7 @@ import { Mark } from "../drawing/Mark";
 import { Plot } from "../drawing/Plot";
 import { schemesOf } from "../lib/parts";
 import { placeOn } from "../lib/parts";
-import { factor, length, mass, minutes, price, trim, wait } from "../lib/show";
+import { factor, length, mass, minutes, price, times, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 import { different } from "./different";
 
@@ -85,7 +85,7 @@ export function Compare({ airframeId, file, part, others: along, start, station,
     {
       name: "Reserve in the hardest case",
       of: (c) => Math.min(...c.verdict.cases.map((x) => x.reserve)),
-      show: (v) => `×${trim(v, 2)}`,
+      show: (v) => times(v),
       gap: (v) => trim(v, 2),
       more: true,
     },

@@ -5,13 +5,9 @@ import { Link } from "react-router";
 import { client, take, takeAs } from "../api/client";
 import type { Airframe, GluedJoint, Scheme } from "../api/types";
 import { ReserveBar } from "../drawing/ReserveBar";
-import { trim } from "../lib/show";
+import { times } from "../lib/show";
 import { useUnits } from "../session";
 import { ChoiceField } from "../ui/fields";
-
-function times(reserve: number): string {
-  return `×${reserve < 50 ? trim(reserve, 1) : "50+"}`;
-}
 
 function Line({ joint: j }: { joint: GluedJoint }) {
   const bad = j.state === "gives way" || j.against.length > 0;
@@ -30,9 +26,9 @@ function Line({ joint: j }: { joint: GluedJoint }) {
             <>
               <ReserveBar reserve={j.reserve[1]} state={j.state} />
               <span className={`w-20 text-right font-medium ${j.state === "gives way" ? "text-gives" : ""}`}>
-                {times(j.reserve[1])}
+                {times(j.reserve[1], 1)}
                 <span className="block text-[13px] leading-4 font-normal text-pencil">
-                  {times(j.reserve[0])} to {times(j.reserve[2])}
+                  {times(j.reserve[0], 1)} to {times(j.reserve[2], 1)}
                 </span>
               </span>
             </>

@@ -2,7 +2,7 @@ import type { Airframe, Catalogue, PartName, Verdict } from "../api/types";
 import { RangeBar } from "../drawing/RangeBar";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { placeOn } from "../lib/parts";
-import { factor, rough, sentence, told, trim } from "../lib/show";
+import { FAR, factor, rough, sentence, times, told, trim } from "../lib/show";
 import { useUnits } from "../session";
 import { MeasureField } from "../ui/fields";
 import { WhyButton } from "../ui/WhyButton";
@@ -53,7 +53,7 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
                 </span>
                 {c.hardest && <span className="font-medium text-kraft">, the hardest</span>}
                 <span className="block text-[14px] leading-4.5 text-pencil">{c.reason}</span>
-                {c.reserve < 50 && (
+                {c.reserve < FAR && (
                   <span className="block text-[14px] leading-4.5">
                     First {c.how}, {placeOn(part, c.y_mm, units)}, at {factor(c.n, c.unit)}; holds to {factor(c.hold_n, c.unit)}, {factor(c.needed, c.unit)}{" "}
                     needed.
@@ -63,9 +63,7 @@ export function Loads({ verdict, part, airframe, catalogue, onWhy, onFlight }: P
               <p className="flex items-start gap-3">
                 <span className="flex items-center gap-2 pt-1">
                   <ReserveBar reserve={c.reserve} state={c.state} />
-                  <span className={`w-14 text-right font-medium ${c.state === "gives way" ? "text-gives" : ""}`}>
-                    ×{c.reserve < 50 ? trim(c.reserve, 1) : "50+"}
-                  </span>
+                  <span className={`w-24 text-right font-medium ${c.state === "gives way" ? "text-gives" : ""}`}>{times(c.reserve, 1)}</span>
                 </span>
                 <WhyButton name={c.label} onPress={() => onWhy({ figure: `case:${c.id}` })} />
               </p>

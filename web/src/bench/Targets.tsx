@@ -1,5 +1,5 @@
 import type { TargetLine, Unit, Units, Verdict } from "../api/types";
-import { builds, factor, length, mass, minutes, sentence, temperature, trim, wait } from "../lib/show";
+import { FAR, builds, factor, length, mass, minutes, sentence, temperature, trim, wait } from "../lib/show";
 import { useUnits } from "../session";
 
 const WORDS = { met: "met", close: "little to spare", missed: "missed" } as const;
@@ -35,7 +35,11 @@ export function Targets({ verdict, onSet }: { verdict: Verdict; onSet: () => voi
               </span>
             </span>
             <span className={`text-right ${t.state === "missed" ? "font-medium text-gives" : t.state === "close" ? "font-medium text-kraft" : ""}`}>
-              {t.margin >= 0 ? `${trim(t.margin * 100, 0)} % to spare` : `${trim(-t.margin * 100, 0)} % short`}
+              {t.margin >= FAR - 1
+                ? `over ${FAR} times of it`
+                : t.margin >= 0
+                  ? `${trim(t.margin * 100, 0)} % to spare`
+                  : `${trim(-t.margin * 100, 0)} % short`}
               <span className="block text-[14px] leading-4.5">
                 {WORDS[t.state]}
                 {t.missing >= 0.01 && `: ${builds(t.missing)} would miss it`}

@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import type { ModeLine, PartName, RibbonPiece, Unit, Verdict } from "../api/types";
 import { placeOn } from "../lib/parts";
-import { factor, length, sentence, STATE_WORD, trim } from "../lib/show";
+import { FAR, factor, length, sentence, STATE_WORD, times, trim } from "../lib/show";
 import { ReserveBar } from "../drawing/ReserveBar";
 import { useUnits } from "../session";
 import { WhyButton } from "../ui/WhyButton";
@@ -22,8 +22,8 @@ function Line({ mode, unit, part, onWhy }: { mode: ModeLine; unit: Unit; part: P
       </p>
       <p className="flex items-center gap-3">
         <ReserveBar reserve={mode.reserve} state={mode.state} />
-        <span className={`w-16 text-right font-medium ${mode.state === "gives way" ? "text-gives" : ""}`}>
-          {trim(mode.n, 1)} {unit === "times" ? "×" : unit}
+        <span className={`w-24 text-right font-medium ${mode.state === "gives way" ? "text-gives" : ""}`}>
+          {mode.reserve > FAR ? `over ${FAR} times` : `${trim(mode.n, 1)} ${unit === "times" ? "×" : unit}`}
         </span>
         <WhyButton name={mode.how} onPress={() => onWhy({ figure: mode.figure })} />
       </p>
@@ -82,7 +82,7 @@ export function RibbonNames({ ribbon, cases, onWhy }: { ribbon: RibbonPiece[]; c
               {length(r.y_from_mm, units)} to {length(r.y_to_mm, units)}
             </span>
             <span className={r.state === "gives way" ? "font-semibold text-gives" : r.state === "close" ? "font-semibold text-kraft" : "text-pencil"}>
-              {STATE_WORD[r.state]} ×{trim(r.reserve, r.reserve < 10 ? 2 : 0)}
+              {STATE_WORD[r.state]} {times(r.reserve)}
             </span>
             <span>
               {r.how}

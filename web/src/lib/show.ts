@@ -17,6 +17,14 @@ export function rough(value: number): string {
   return trim(value, size >= 100 ? 0 : size >= 10 ? 0 : size >= 1 ? 1 : 2);
 }
 
+/** So far above what is asked that no more is known of it. */
+export const FAR = 6;
+
+/** How many times what is asked: "×1.95"; beyond what an estimate is good for, "over 6 times". */
+export function times(reserve: number, digits = 2): string {
+  return reserve > FAR ? `over ${FAR} times` : `×${trim(reserve, digits)}`;
+}
+
 /** A load factor, or what a case counts: "13.1 G", "31 N", "2.4 times". */
 export function factor(value: number, unit: Unit): string {
   return `${trim(value, 1)} ${unit === "times" ? "times" : unit}`;

@@ -43,7 +43,13 @@ export function SurfaceFigures({ answer }: { answer: SurfaceAnswer }) {
   const figures: Figure[] = [
     { key: "servo", name: "Servo's reserve", figure: v.servo_reserve, show: (x) => `×${trim(x, 1)}`, mark: 1, bad: v.servo_reserve.value < 1.5 },
     { key: "moment", name: "Air turns it with", figure: v.moment_Nmm, show: (x) => told(x, "N mm", units), bad: false },
-    { key: "twist", name: "Its end twists", figure: v.twist_end_deg, show: (x) => twisted(x, answer.question.throw_deg), bad: v.twist_end_deg.value > answer.question.throw_deg },
+    {
+      key: "twist",
+      name: "Its end twists",
+      figure: v.twist_end_deg,
+      show: (x) => twisted(x, answer.question.throw_deg),
+      bad: v.twist_end_deg.value > answer.question.throw_deg,
+    },
     { key: "lost", name: "Effect lost to twist", figure: v.lost, show: percent, bad: v.lost.value > 0.15 },
     { key: "grams", name: "It weighs", figure: v.grams, show: (x) => mass(x, units), bad: false },
     { key: "shakes", name: "Shakes by itself at", figure: v.shakes.hz, show: (x) => `${rough(x)} Hz`, bad: v.shakes.state === "below" },

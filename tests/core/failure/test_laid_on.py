@@ -1,0 +1,110 @@
+"""Sheets on sheets, tape that springs back, cord past a corner, upright wood and covers."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from fletcher_core.catalogue import catalogue
+from fletcher_core.fields import Refused
+from fletcher_core.kinds.cord import Cord
+from fletcher_core.kinds.notch import Notch
+from fletcher_core.kinds.skin import Skin
+from fletcher_core.kinds.tape import TapeStrip
+from fletcher_core.kinds.web import Web
+from fletcher_core.model import Airframe
+from fletcher_core.report.verdict import Verdict
+from fletcher_core.sections import wrinkling_stress
+from fletcher_core.verdicts import evaluate
+
+from tests.conftest import make_airframe, make_scheme
+
+AIRFRAME: Airframe = make_airframe(code="2412", foam="xps_sheet")
+
+
+def told(*pieces: object, airframe: Airframe = AIRFRAME) -> Verdict:
+    scheme = make_scheme(*pieces)
+    return evaluate(airframe, scheme, ledger=False, spread=False)
+
+
+def wrinkles(v: Verdict) -> float:
+    return min(m.n for m in v.modes if m.mode == "skin_wrinkling")
+
+
+def film(material: str, name: str = "film") -> Skin:
+    return Skin(id=name, material=material, y_to_mm=600.0)
+
+
+def test_two_layers_are_told_as_two_films_on_each_other() -> None:
+    one_thing = film("laminate_75um").model_copy(update={"layers": 2})
+    as_one, as_two = wrinkles(told(one_thing)), wrinkles(told(film("laminate_75um"), film("laminate_75um", "other")))
+    assert as_two == pytest.approx(as_one, rel=0.01)
+
+
+@pytest.mark.parametrize("under", ["insect_screen_pu", "laminate_75um", "filament_tape_cross", "packing_tape"])
+@pytest.mark.parametrize("over", ["covering_light", "laminate_38um", "packing_tape", "laminate_125um"])
+def test_a_film_over_another_never_tells_less_than_without_it(under: str, over: str) -> None:
+    alone, both = told(film(under)), told(film(under), film(over, "over"))
+    assert wrinkles(both) >= wrinkles(alone) * 0.995
+    assert both.holds.n.value >= alone.holds.n.value * 0.98  # but for what it weighs
+
+
+def test_a_laminate_wrinkles_by_its_bending_stiffness() -> None:
+    """By hand: two films of one modulus are one of both thicknesses (Hoff and Mautner 1945)."""
+    table = catalogue().skin["laminate_75um"]
+    E = table.Et_along.typical / (table.film_thickness or table.thickness).typical
+    assert wrinkling_stress(np.array(8.0 * E), np.array(4.0), np.array(1.5)) == pytest.approx(
+        2.0 * wrinkling_stress(np.array(E), np.array(4.0), np.array(1.5))
+    )
+
+
+def test_tape_that_wrinkles_and_springs_back_is_no_harm() -> None:
+    bare = told()
+    taped = told(TapeStrip(id="t", material="filament_tape_uni", surface="both", y_to_mm=600.0))
+    assert taped.breaks.mode == "skin_wrinkling"
+    assert "springs back" in taped.sentence
+    assert not taped.sentence.startswith(f"gives way at {taped.breaks.n.value:.1f}")
+    # a taped strip does not read weaker than a bare one
+    assert taped.judged.reserve >= 0.97 * bare.judged.reserve
+    sign = next(m for m in taped.modes if m.mode == "skin_wrinkling")
+    assert sign.state == "sound"
+
+
+def test_film_that_wrinkles_creases_the_foam_and_is_told_first() -> None:
+    v = told(film("laminate_38um"))
+    if v.breaks.mode == "skin_wrinkling":
+        assert v.sentence.startswith("gives way at")
+
+
+NOTCH = Notch(id="n", depth_mm=30.0, y_from_mm=0.0, y_to_mm=60.0)
+
+
+def corner(*pieces: object) -> float:
+    return next(m.n for m in told(NOTCH, *pieces).modes if m.mode == "notch")
+
+
+def test_a_cord_holds_a_corner_by_how_far_it_runs_past() -> None:
+    # as stiff along the edge, and past the corner not at all
+    bare = corner(Cord(id="c", y_to_mm=60.0))
+    by_length = [corner(Cord(id="c", y_to_mm=60.0 + past)) for past in (0.5, 2.0, 10.0, 40.0, 160.0, 300.0, 500.0)]
+    assert by_length[0] == pytest.approx(bare, rel=0.01)
+    assert by_length[1] == pytest.approx(bare, rel=0.01), "2 mm hold nothing"
+    assert by_length == sorted(by_length)
+    assert by_length[-1] > 1.2 * bare
+
+
+def test_an_edge_thinner_than_the_cord_is_refused_at_its_field() -> None:
+    with pytest.raises(Refused) as told_it:
+        told(Cord(id="c", edge="trailing", inset_mm=0.5, y_to_mm=500.0))
+    assert any("inset_mm" in p.where for p in told_it.value.problems)
+
+
+def test_wood_across_its_grain_hands_over_and_a_cover_costs_next_to_nothing() -> None:
+    bare, web = told(), told(Web(id="w", thickness_mm=3.0, grain="upright", y_to_mm=600.0))
+    assert web.breaks.n.value >= 0.98 * bare.breaks.n.value
+    caps = {"cap_material": "carbon_pultruded", "cap_width_mm": 5.0, "cap_thickness_mm": 0.5, "y_to_mm": 600.0}
+    without, covered = (
+        told(Web(id="w", thickness_mm=3.0, grain="upright", cover_mm=c, **caps))  # type: ignore[arg-type]
+        for c in (0.0, 0.5)
+    )
+    # the caps lie by the cover's thickness deeper: their arms, squared, and no more than that
+    assert covered.holds.n.value >= 0.92 * without.holds.n.value
