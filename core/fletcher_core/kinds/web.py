@@ -40,8 +40,8 @@ def _rows(piece: Web, index: int, ground: Ground) -> Rows:
     cap = piece.cap_thickness_mm * piece.layers * layers_left(piece, ground) if piece.cap_material else 0.0 * line.x
     cover = piece.cover_mm if piece.cap_material else 0.0
     height = np.maximum(line.depth - 2 * (cap + cover), 0.1)
-    # across its grain wood has a twentieth of its stiffness (Forest Products Laboratory 2010: E_R/E_L) and yields long
-    # before what lies beside it gives way, and a thin cover is crushed before the caps: either counts as foam
+    # across its grain wood yields long before what lies beside it gives way, and a thin cover is crushed before the
+    # caps: either counts as foam
     upright = piece.grain == "upright"
     middle = 0.5 * (line.upper + line.lower)
     rows = [

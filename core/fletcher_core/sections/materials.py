@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..catalogue import catalogue
-from ..kinds import PatchRow
+from ..kinds import MemberRow, PatchRow
 from ..model.body import boom_of
 from .layout import PartLayout
 from .section import CoreFoam, SectionMaterials
@@ -82,7 +82,7 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
 
     # what takes no place of the core's weighs as much more
     adds = np.array([float(r.stands == "adds") for r in patches])
-    E = _columns([values["core.E" if r.as_core else f"{r.prefix}.E"] * (not r.loose) for r in rows], count)
+    E = _columns([_along(r, values) * (not r.loose) for r in rows], count)
     return SectionMaterials(
         CoreFoam(values["core.E"], values["core.G"], values["core.density"] * 1e-6),
         E,
@@ -101,6 +101,16 @@ def section_materials(layout: PartLayout, values: Values, on: Array) -> SectionM
         _columns([there(r.piece, ()) for r in patches], count),
         *_of_boom(layout, values),
     )
+
+
+#: what wood has across its grain of its stiffness along it (Forest Products Laboratory 2010: E_R/E_L)
+_ACROSS = 0.05
+
+
+def _along(row: MemberRow, values: Values) -> Array:
+    """(V,) MPa of a stick along the span; of wood that counts as the core does, no more than it has across its grain."""
+    own = values[f"{row.prefix}.E"]
+    return np.minimum(values["core.E"], _ACROSS * own) if row.as_core else own
 
 
 def _of_boom(layout: PartLayout, values: Values) -> tuple[Array, ...]:

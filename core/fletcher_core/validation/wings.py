@@ -174,7 +174,7 @@ def web_between_caps() -> Fact:
         "A full-depth web with upright grain only keeps the caps apart, and yet the wing is much better for it.",
         "the two 2 mm rods of above, with a 2 mm upright balsa web and without",
         [
-            ("EI more by", f"{100 * stiffer:.1f} %"),
+            ("EI more by", f"{abs(100 * stiffer):.1f} %"),
             ("tip bend, without and with", f"{without.tip_bend_mm.value:.1f} and {with_it.tip_bend_mm.value:.1f} mm"),
             (
                 "of which shear of the foam",
