@@ -147,7 +147,8 @@ def twist_stiffness(q: SurfaceQuestion, values: Mapping[str, Array]) -> Array:
     GJ = values[f"{q.name}.G"] * rectangle_constant(q.chord_mm, q.mean_depth_mm)
     area = q.mean_depth_mm * q.chord_mm
     round_ = 2 * math.hypot(q.chord_mm, 0.5 * (1 - q.thin) * q.depth_mm) + (1 + q.thin) * q.depth_mm
-    if f"{q.name}.face_Gt" in values:
+    # one paper alone closes nothing
+    if f"{q.name}.face_Gt" in values and q.peeled == "none":
         # cut edges are open: near them only the core joins the faces (the reduction of `sections.torsion`, solved)
         Gt = values[f"{q.name}.face_Gt"]
         half = 0.5 * q.chord_mm * np.sqrt(2 * values[f"{q.name}.G"] / (Gt * q.depth_mm))

@@ -108,7 +108,7 @@ _ACROSS = 0.05
 
 
 def _along(row: MemberRow, values: Values) -> Array:
-    """(V,) MPa of a stick along the span; of wood that counts as the core does, no more than it has across its grain."""
+    """(V,) MPa of a stick along the span; of wood that counts as the core, no more than it has across its grain."""
     own = values[f"{row.prefix}.E"]
     return np.minimum(values["core.E"], _ACROSS * own) if row.as_core else own
 

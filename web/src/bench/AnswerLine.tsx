@@ -176,7 +176,7 @@ export function AnswerLine({ verdict, stale, onWhy }: Props) {
           <div className="pt-1">
             <p className="text-[16px] leading-5 font-medium" data-testid="sentence">
               {sentence(verdict.sentence)}
-              {later ? `; holds to ${factor(holds.n.value, unit)}, then ${holds.how}` : ""}.
+              {later && !verdict.sentence.startsWith("breaks at") ? `; holds to ${factor(holds.n.value, unit)}, then ${holds.how}` : ""}.
             </p>
             <Judged verdict={verdict} />
             <p className="mt-0.5 text-[14px] leading-4.5 text-pencil">

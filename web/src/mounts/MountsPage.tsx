@@ -10,7 +10,7 @@ import { ReserveBar } from "../drawing/ReserveBar";
 import { inSight } from "../lib/inSight";
 import { inFile } from "../lib/inFile";
 import { PARTS, shownOf } from "../lib/parts";
-import { factor, length, mass, sentence, STATE_WORD, trim } from "../lib/show";
+import { FAR, factor, length, mass, sentence, STATE_WORD, trim } from "../lib/show";
 import { useLast } from "../lib/useLast";
 import { useCatalogue, useUnits } from "../session";
 import { Faults } from "../ui/fields";
@@ -98,7 +98,7 @@ function Ways({ ways, onWhy }: { ways: MountWay[]; onWhy: (figure: string) => vo
             <td
               className={`px-1 py-1.5 text-right font-semibold ${w.asked && w.state === "gives way" ? "text-gives" : w.asked && w.state === "close" ? "text-kraft" : ""}`}
             >
-              {trim(w.reserve.value, w.reserve.value < 10 ? 2 : 0)}
+              {w.reserve.value > FAR ? `over ${FAR}` : trim(w.reserve.value, 2)}
             </td>
             <td className="py-1.5 pl-1 text-right">
               <WhyButton name={`${w.how}, ${w.case}`} onPress={() => onWhy(w.figure)} />
