@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+import json
+from pathlib import Path
+
 import numpy as np
 import pytest
+from fletcher_core.analysis.evaluation import compute
 from fletcher_core.catalogue import catalogue
 from fletcher_core.fields import Refused
 from fletcher_core.kinds.cord import Cord
+from fletcher_core.kinds.lining import FoamLining
 from fletcher_core.kinds.notch import Notch
 from fletcher_core.kinds.skin import Skin
 from fletcher_core.kinds.tape import TapeStrip
 from fletcher_core.kinds.web import Web
 from fletcher_core.model import Airframe
+from fletcher_core.model.upgrade import read_file
 from fletcher_core.report.verdict import Verdict
 from fletcher_core.sections import wrinkling_stress
 from fletcher_core.verdicts import evaluate
@@ -46,6 +52,20 @@ def test_a_film_over_another_never_tells_less_than_without_it(under: str, over: 
     alone, both = told(film(under)), told(film(under), film(over, "over"))
     assert wrinkles(both) >= wrinkles(alone) * 0.995
     assert both.holds.n.value >= alone.holds.n.value * 0.98  # but for what it weighs
+
+
+@pytest.mark.parametrize("thick", [0.8, 3.0, 6.0])
+def test_what_lies_behind_the_wall_does_not_hold_its_outer_paper(thick: float) -> None:
+    """The strain at which the outer paper wrinkles is that of paper on its own foam, whatever lines the hollow."""
+    file = read_file(json.loads((Path(__file__).parents[3] / "demo" / "dunlin.json").read_text(encoding="utf-8")))
+    scheme = next(s for s in file.schemes if s.id == "body-open")
+    lining = FoamLining(id="l", thickness_mm=thick, y_to_mm=300.0)
+    strains = []
+    for pieces in (scheme.pieces, [*scheme.pieces, lining]):
+        a = compute(file.airframe, scheme.model_copy(update={"pieces": pieces}), 61, False, False, ())
+        paper = next(f for f in a.solved.findings if f.mode == "skin_wrinkling" and f.part == "outer paper")
+        strains.append(np.broadcast_to(paper.allowable, paper.n.shape)[0, 5])
+    assert strains[1] == pytest.approx(strains[0], rel=1e-9)
 
 
 def test_a_laminate_wrinkles_by_its_bending_stiffness() -> None:

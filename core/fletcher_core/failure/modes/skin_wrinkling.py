@@ -36,7 +36,8 @@ def _is_tape(wing: LoadedPart, p: int) -> bool:
 def _at_the_surface(wing: LoadedPart, p: int) -> bool:
     """Whether it bears on the foam's face, where others may lie on it or under it."""
     row = wing.layout.sheet_rows[p]
-    return row.bears == "all" and not row.inside and not _fluted(wing, p)
+    # what lies inside the faces, as a lining, has a wall of foam between
+    return row.bears == "all" and row.t > 0 and not row.inside and not _fluted(wing, p)
 
 
 def _whole_Et(wing: LoadedPart, p: int) -> Array:
