@@ -80,7 +80,8 @@ def mode_lines(a: Evaluation, unlucky: float = 1.0) -> list[ModeLine]:
         )  # fmt: skip
     # rows of one piece that a cut-out has split tell the same thing: the worst of them is enough
     best: dict[str, ModeLine] = {}
-    for line in sorted(lines, key=lambda line: (float(f"{line.n:.6g}"), line.figure)):
+    # of equals the first, not as rounding has it
+    for line in sorted(lines, key=lambda line: float(f"{line.n:.6g}")):
         best.setdefault(line.figure, line)
     # so do those that read alike
     told: dict[tuple[str, int, float], ModeLine] = {}
