@@ -18,7 +18,7 @@ from ops.install import chromium, manage
 
 LAUNCH = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-quic"]
 # a busy machine may take its time: what is waited for is that it comes, not how soon
-expect.set_options(timeout=60_000)
+expect.set_options(timeout=120_000)
 
 
 #: one for each of the processes that run tests side by side
