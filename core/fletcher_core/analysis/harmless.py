@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..failure import Finding, LoadedPart, Shed, after, find_all, first_least
+from ..failure import Finding, LoadedPart, Shed, after, find_all, soonest
 
 Array = NDArray[np.float64]
 Which = NDArray[Any]
@@ -34,8 +34,8 @@ def first_harm(wing: LoadedPart, findings: Sequence[Finding], n: Array, first: A
     if not at_first.any():
         return n, first
     others = np.flatnonzero(~harmless)
-    rest = np.stack([findings[k].n for k in others.tolist()])
-    harm, by = rest.min(axis=0), others[first_least(rest)]
+    harm, which = soonest([findings[k] for k in others.tolist()])
+    by = others[which]
     state = after(wing, Shed(wrinkled=True))
     places = {_key(f): k for k, f in enumerate(findings)}
     for later in [] if state is None else find_all(state, only_from_strain=True):

@@ -9,7 +9,7 @@ from typing import overload
 import numpy as np
 from numpy.typing import NDArray
 
-from ..failure import MODES, Finding, LoadedPart, Shed, after, find_all, first_least
+from ..failure import ALIKE, MODES, Finding, LoadedPart, Shed, after, find_all, first_least, soonest
 from ..sections import SectionMaterials
 
 Array = NDArray[np.float64]
@@ -22,8 +22,6 @@ _TIMES = np.array([1.0, 1.3, 1.75, 2.5, 4.0])
 _MOST = 4
 #: the end is looked for at every so many stations, and where the first sign comes nearly first
 _STEP = 8
-#: share within which stations give way alike
-_ALIKE = 1e-7
 
 _WRINKLE, _CRACK, _CREASE, _BUCKLE = 1, 2, 3, 4
 #: modes that are looked for anew after each
@@ -128,14 +126,14 @@ class Late(Findings):
 
 def _below(one: Array, other: Array) -> NDArray[np.bool_]:
     """Where one factor is less than another by more than rounding."""
-    return np.asarray(one * (1 + _ALIKE) < other)
+    return np.asarray(one * (1 + ALIKE) < other)
 
 
 def _where(n: Array, goes_on: NDArray[np.bool_]) -> Indices:
     """Stations at which the end is looked for: where the first sign of some run comes first on its stretch."""
     least = np.where(goes_on, n, np.inf)
     wide = np.pad(least, ((0, 0), (1, 1)), constant_values=np.inf)
-    before, behind, same = wide[:, :-2], wide[:, 2:], 1 + _ALIKE
+    before, behind, same = wide[:, :-2], wide[:, 2:], 1 + ALIKE
     lowest = goes_on & (least <= before * same) & (least <= behind * same)
     # of level stretches their ends
     lowest &= (least * same < before) | (least * same < behind)
@@ -235,8 +233,7 @@ def _ended(
         state = after(wing, shed, at)
         assert state is not None
         found = find_all(state, only_from_strain=True) + stays
-    stack = np.stack([f.n for f in found])
-    return found, stack.min(axis=0), first_least(stack)
+    return found, *soonest(found)
 
 
 def _crossing(tried: Array, then: Array) -> Array:

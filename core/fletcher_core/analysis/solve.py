@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces, Shape, deform, forces
-from ..failure import Finding, LoadedPart, find_all, first_least
+from ..failure import Finding, LoadedPart, find_all, first_least, soonest
 from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_by, part_loads, shares_by, turning_height
 from ..model.body import Body
 from ..sections import (
@@ -92,7 +92,7 @@ class Solved:
         return float(self.n[run, station]), station, self.findings[int(self.first[run, station])]
 
     def harmed_at(self, run: int) -> tuple[float, int, Finding]:
-        """The same of the first that does harm, or of the end where that comes sooner."""
+        """Factor, station and finding of the first that does harm to a run, or of its end where that comes sooner."""
         station = int(first_least(self.harm[run]))
         end = self.holds_to(run)
         found = float(self.harm[run, station]), station, self.findings[int(self.harm_by[run, station])]
@@ -218,8 +218,7 @@ def solve(
     layout, properties, plan = sections.layout, sections.properties, sections.layout.plan
     wing, loads = load(sections, twist, flying_mass_g, cases)
     findings = find_all(wing)
-    stack = np.stack([f.n for f in findings])
-    n, first = np.min(stack, axis=0), first_least(stack)
+    n, first = soonest(findings)
     harm, harm_by = first_harm(wing, findings, n, first)
     late, hold, last = after_first(wing, findings, n, first, quick)
     count = properties.EA.shape[0]

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces
-from ..failure import Finding, LoadedPart, find_all, first_least
+from ..failure import Finding, LoadedPart, find_all, first_least, soonest
 from ..kinds import kind_of, wound_of
 from ..loads import Case
 from ..sections import PartLayout, ShearFlow, TorsionStress, Twist
@@ -261,8 +261,7 @@ def _at_most(
         TorsionStress(unit, sheets, webs, edges),
     )  # fmt: skip
     findings = find_all(part, only_from_strain=True)
-    stack = np.stack([f.n for f in findings])
-    n, which = np.min(stack, axis=0), first_least(stack)
+    n, which = soonest(findings)
     late, hold, last = after_first(part, findings, n, which)
     return hold.min(axis=1), [_end(late, hold, last, k) for k in range(len(runs))]
 
@@ -316,7 +315,6 @@ def _ended(
     """(findings, factor, which) of runs, each of one of some sections, in its case."""
     part, _ = load(rest.about(twist.x_shear), twist, flying, cases, (which_rest, [cases[k] for k in case_of]))
     findings = find_all(part)
-    stack = np.stack([f.n for f in findings])
-    n, which = np.min(stack, axis=0), first_least(stack)
+    n, which = soonest(findings)
     late, hold, last = after_first(part, findings, n, which)
     return late, hold, last

@@ -2,11 +2,11 @@
 
 from .balance import balance
 from .masses import PlacedMass, masses
-from .neutral import Neutral, neutral_point
+from .neutral import Neutral, mean_chord_at, neutral_point
 from .told import Balance, BalanceSlide, BalanceWay, WeightItem
 from .weighing import Weighed, made_of
 
 __all__ = [
     "Balance", "BalanceSlide", "BalanceWay", "Neutral", "PlacedMass", "Weighed", "WeightItem", "balance",
-    "made_of", "masses", "neutral_point",
+    "made_of", "masses", "mean_chord_at", "neutral_point",
 ]  # fmt: skip

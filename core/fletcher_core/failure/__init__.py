@@ -12,9 +12,10 @@ from ..model.part import Part
 from ..sections import PartLayout
 from .modes import MODES
 from .shedding import Shed, after
-from .state import Finding, LoadedPart, Mode, first_least
+from .state import ALIKE, Finding, LoadedPart, Mode, first_least, soonest
 
 __all__ = [
+    "ALIKE",
     "MODES",
     "Finding",
     "LoadedPart",
@@ -25,6 +26,7 @@ __all__ = [
     "find_all",
     "first_least",
     "method_errors",
+    "soonest",
 ]
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any
@@ -22,7 +22,7 @@ Array = NDArray[np.float64]
 #: strain is looked at at every so many points of the outline; own choice
 _FACE_STEP = 8
 #: share within which load factors are equal
-_ALIKE = 1e-7
+ALIKE = 1e-7
 _ALL = slice(None)
 
 
@@ -491,7 +491,13 @@ def rising(a: Array, b: Array, c: Array) -> Array:
 def first_least(values: Array) -> NDArray[Any]:
     """Along the first axis, the place of the least; of equals the first, not as rounding has it."""
     least = values.min(axis=0)
-    return np.asarray(np.argmax(values <= least + _ALIKE * np.abs(np.where(np.isfinite(least), least, 0.0)), axis=0))
+    return np.asarray(np.argmax(values <= least + ALIKE * np.abs(np.where(np.isfinite(least), least, 0.0)), axis=0))
+
+
+def soonest(findings: Sequence[Finding]) -> tuple[Array, NDArray[Any]]:
+    """(factor, which of the findings), (R, S) each, of what comes first."""
+    stack = np.stack([f.n for f in findings])
+    return stack.min(axis=0), first_least(stack)
 
 
 def worst_of(allowable: Array, applied: Array, constant: Array | float = 0.0) -> tuple[Array, Array]:

@@ -239,7 +239,7 @@ def _slenderness(q: SurfaceQuestion) -> tuple[float, float]:
     """Length over chord up to which it stays straight, and beyond which it will warp."""
     board = catalogue().board.get(q.made)
     if board is None:
-        return _SOFT if q.made.startswith("epp") else _BARE
+        return _SOFT if catalogue().foam[q.made].glue_family == "epp" else _BARE
     if not board.paper_faced:
         return _FLUTED
     return {"none": _PAPERED, "one side": _ONE_PAPER, "both sides": _BARE}[q.peeled]

@@ -298,13 +298,14 @@ def thrust_line(m: Firewall, g: Ground) -> tuple[float, float | None]:
     mass). The line goes through the shaft, before a wing at its leading edge or behind it at its rear one.
     """
     aft, up = g.placed(m.on, m.along_mm, m.shaft_up_mm, m.pusher)
+    at, over = g.balances()
     # what points down before the balance point crosses its station higher than the shaft is; so does, behind it, what
     # points down there
-    ahead = (g.balances[0] - aft) * (-1.0 if m.pusher else 1.0)
-    height = up + math.tan(math.radians(m.down_deg)) * ahead - g.balances[1]
+    ahead = (at - aft) * (-1.0 if m.pusher else 1.0)
+    height = up + math.tan(math.radians(m.down_deg)) * ahead - over
     if ahead < _NEAR:
         return height, None
-    level = math.degrees(math.atan((g.balances[1] - up) / ahead))
+    level = math.degrees(math.atan((over - up) / ahead))
     return height, level if abs(level) <= _MOST_TILT else None
 
 

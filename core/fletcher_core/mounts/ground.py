@@ -77,7 +77,7 @@ class Ground:
     figures : part -> figures of its foam. ends : part -> mm of its length.
     seat : (start, end) mm of the wing on the body. wing_chord, wing_depth, half_span : mm.
     bottom : mm over the straight line of the lowest of belly and wheels. pressure : MPa of the air at top speed.
-    balances : mm aft of the leading edge of the wing's root, and over its plane, at which the aircraft balances.
+    balances : () -> mm aft of the leading edge of the wing's root, and over its plane, at which the aircraft balances.
     placed : (part, mm along, mm over its middle there, whether at its rear edge) -> the same of a place on a part.
     tails : part -> (mm of the middle of its root behind the nose, mm of its chord there). tail_out : mm from the middle
         at which the load of half a tailplane acts.
@@ -112,7 +112,7 @@ class Ground:
     pressure: float
     tails: Mapping[str, tuple[float, float]]
     tail_out: float
-    balances: tuple[float, float]
+    balances: Callable[[], tuple[float, float]]
     placed: Callable[[str, float, float, bool], tuple[float, float]]
 
     @property

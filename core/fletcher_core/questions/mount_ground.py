@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import cache
 
 import numpy as np
 
 from ..analysis.evaluation import grams_of
 from ..analysis.made import made
-from ..balance import masses
+from ..balance import masses, mean_chord_at
 from ..catalogue import Spread, catalogue
 from ..fields import Refused
 from ..geometry import outline_of, planform
@@ -116,7 +117,7 @@ def _placed(airframe: Airframe, on: str, along: float, over: float, behind: bool
 def _balances(airframe: Airframe, schemes: Sequence[Scheme]) -> tuple[float, float]:
     """(aft, up) mm of the middle of all masses, as it is planned."""
     wing = planform(airframe.wing)
-    of = masses(airframe, schemes, wing.quarter + (airframe.balance_at - 0.25) * wing.mean_chord)
+    of = masses(airframe, schemes, mean_chord_at(wing, airframe.balance_at))
     grams = sum(m.grams for m in of)
     return sum(m.grams * m.x for m in of) / grams, sum(m.grams * m.up for m in of) / grams
 
@@ -177,5 +178,5 @@ def ground_of(airframe: Airframe, schemes: Sequence[Scheme]) -> Ground:
         wing_depth=float(outline_of(airframe.wing, wing).deepest[0]),
         half_span=wing.half_span, bottom=bottom, pressure=pressure(flight.speed_m_s), tails=tails,
         tail_out=0.0 if flat is None else _OUT * planform(flat).half_span,
-        balances=_balances(airframe, schemes), placed=lambda *where: _placed(airframe, *where),
+        balances=cache(lambda: _balances(airframe, schemes)), placed=lambda *where: _placed(airframe, *where),
     )  # fmt: skip

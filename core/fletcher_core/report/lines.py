@@ -14,7 +14,7 @@ from ..analysis.evaluation import Evaluation
 from ..analysis.past_first import outlives
 from ..analysis.sensitivity import Driver, drivers
 from ..analysis.uncertainty import typical
-from ..failure import MODES, Finding, first_least
+from ..failure import ALIKE, MODES, Finding, first_least
 from ..kinds import GROUPS, SAME_PLACE, kind_of
 from ..model import Scheme
 from ..sections import boom_g
@@ -41,8 +41,6 @@ Array = NDArray[np.float64]
 
 #: nobody needs to know of a reserve larger than this
 MANY = 1e3
-#: share within which two margins are equal
-_ALIKE = 1e-6
 
 
 def piece_id(finding: Finding, scheme: Scheme) -> str | None:
@@ -126,7 +124,7 @@ def ribbon(a: Evaluation, margins: Margins) -> list[RibbonPiece]:
     runs = np.array([a.solved.run_of(k) for k in range(len(a.cases))])[worst_case]
     reserve, unlucky = reserves[worst_case, stations], margins.unlucky[worst_case, stations]
     # where its end is nearer to what is needed than its first sign to the load, that is told
-    ends = margins.hold[worst_case, stations] < margins.first[worst_case, stations] * (1 - _ALIKE)
+    ends = margins.hold[worst_case, stations] < margins.first[worst_case, stations] * (1 - ALIKE)
     at_end = np.where(ends, a.solved.last[runs, stations], a.solved.harm_by[runs, stations])
     key = [
         (state_of(float(r), float(u)), bool(e), int(f), int(c))

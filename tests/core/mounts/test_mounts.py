@@ -146,9 +146,9 @@ def test_the_nose_goes_by_how_high_the_line_lies_over_the_balance_point() -> Non
     ground = SANDERLING[2]
     mount = made("firewall", down_deg=0.0)
     aft, up = ground.placed("body", mount.along_mm, mount.shaft_up_mm, False)
-    assert thrust_line(mount, ground)[0] == pytest.approx(up - ground.balances[1])
+    assert thrust_line(mount, ground)[0] == pytest.approx(up - ground.balances()[1])
     tilted = _line(down_deg=3.0)[0] - _line(down_deg=0.0)[0]
-    assert tilted == pytest.approx(math.tan(math.radians(3.0)) * (ground.balances[0] - aft))
+    assert tilted == pytest.approx(math.tan(math.radians(3.0)) * (ground.balances()[0] - aft))
     # a shaft that lies higher turns the nose down as far as its height says
     assert _line(shaft_up_mm=10.0)[0] - _line(shaft_up_mm=0.0)[0] == pytest.approx(10.0)
     level = _line()[1]

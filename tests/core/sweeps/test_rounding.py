@@ -1,4 +1,4 @@
-"""What hangs on rounding is decided by a rule: a change of 1e-9 in what is described moves no figure by more."""
+"""No figure hangs on rounding: a billionth in every measure that is described moves none by more than a millionth."""
 
 from __future__ import annotations
 

@@ -102,12 +102,12 @@ class _Cord:
 
 
 def _past(row: PatchRow, wing: LoadedPart, ends: tuple[float, float]) -> float:
-    """mm by which what ends at two places runs on past the corners of a notch: the shorter way. What begins at the root
-    goes on into the other half."""
+    """mm by which what ends at two places runs on past the corners of a notch: the shorter way. One that begins at the
+    root or ends at the tip has no corner there; beyond the root nothing is counted, since halves are joined there."""
     piece = wing.layout.pieces[row.piece] if row.piece is not None else None
     if piece is None:
         return 0.0
-    inner = np.inf if ends[0] <= 0 or piece.y_from_mm <= 0 else piece.y_from_mm - ends[0]
+    inner = np.inf if piece.y_from_mm <= 0 else piece.y_from_mm - ends[0]
     outer = np.inf if piece.y_to_mm >= wing.layout.plan.half_span else ends[1] - piece.y_to_mm
     return float(max(min(inner, outer), 0.0))
 

@@ -93,7 +93,17 @@ def _laminate(wing: LoadedPart, p: int) -> tuple[Array, Array]:
 
 
 def wrinkling_of(wing: LoadedPart, p: int) -> Wrinkling:
-    """At the end of a segment where it is reached first; between flutes a sheet wrinkles by itself."""
+    """Where a sheet wrinkles: at the end of a segment at which that is reached first, worked out once for a state.
+
+    Between flutes it wrinkles by itself.
+    """
+    found: Wrinkling = wing.kept.get(f"wrinkling {p}") or _wrinkling(wing, p)
+    wing.kept[f"wrinkling {p}"] = found
+    return found
+
+
+def _wrinkling(wing: LoadedPart, p: int) -> Wrinkling:
+    """`wrinkling_of`, worked out."""
     at, strain, _ = wing.sheet_strain[p]
     if _at_the_surface(wing, p):
         limit, total = (values[at] for values in _laminate(wing, p))
