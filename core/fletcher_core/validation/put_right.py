@@ -161,7 +161,7 @@ ROWS = (
         "A film ironed over mesh or film",
         "7.1 G alone, 3.8 with a film on top: each wrinkled by itself",
         "one laminate, by its bending stiffness; never less than without it",
-        "all lengths of wave by brute force, in 4 000 slices; one film of both thicknesses; pairs of films, meshes and tapes",
+        "all lengths of wave by brute force, in 4 000 slices; one film of both thicknesses; pairs of films and meshes",
         "failure/test_laid_on.py",
     ),
     PutRight(
