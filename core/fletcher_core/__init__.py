@@ -9,6 +9,7 @@ This is the one door: what a server or a script may call is listed here, and not
 from .version import __version__, build  # isort: skip
 
 from .analysis.estimate import Estimate
+from .analysis.evaluation import Middle
 from .analysis.made import Made, counting_on
 from .balance import Balance, Weighed, made_of
 from .balance import balance as balance_of
@@ -201,6 +202,7 @@ __all__ = [
     "MendOffer",
     "MendRecord",
     "MendWish",
+    "Middle",
     "MountStart",
     "Mounts",
     "NacaAerofoil",

@@ -9,7 +9,7 @@ import numpy as np
 
 from .analysis.batch import BatchResult, evaluate_many
 from .analysis.estimate import Estimate, estimate_of
-from .analysis.evaluation import Evaluation, compute, laid_out, shear_along, twist_along
+from .analysis.evaluation import Evaluation, Middle, compute, laid_out, shear_along, twist_along
 from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
 from .failure import MODES
@@ -68,6 +68,7 @@ def evaluate(
     ledger: bool = True,
     spread: bool = True,
     others: Sequence[Scheme] = (),
+    middle: Middle | None = None,
 ) -> Verdict:
     """What a scheme gives: where and when it gives way, bend, twist, grams, and what each piece buys.
 
@@ -81,13 +82,14 @@ def evaluate(
     ledger : whether to tell what each piece buys.
     spread : whether to draw samples; without, every low and high is the typical figure.
     others : schemes of the other parts, whose weight flies along.
+    middle : without a spread, what the median of builds was of the scheme as it was a moment ago.
 
     Raises
     ------
     Refused
         With every problem of the description, each at its field.
     """
-    a = compute(airframe, scheme, stations, ledger, spread, others)
+    a = compute(airframe, scheme, stations, ledger, spread, others, middle)
     told = verdict_of(a, system, slice_at_mm, ledger)
     return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 
@@ -165,6 +167,7 @@ def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_le
         twists_in=limit_words(twists_in),
         turns_over=turns_over(a),
         tail_effects=tail_effects(a),
+        middle=a.middle,
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
         screens=screens(a),
@@ -173,8 +176,9 @@ def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_le
         section=section_figures(a, cut),
         mass=mass,
         bare=Bare(
-            n=solved.break_at(a.rows.bare)[0],
-            hold_n=solved.holds_to(a.rows.bare)[0],
+            # a bare part has no glue lines: of it the typical build is the median
+            n=solved.break_at(a.rows.bare)[0] / a.middle.first,
+            hold_n=solved.holds_to(a.rows.bare)[0] / a.middle.end,
             bend_mm=float(solved.shape.bend[a.rows.bare, -1]),
             part_g=mass.foam_g.value,
         ),

@@ -8,6 +8,7 @@ from functools import cached_property, partial
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import BaseModel, Field
 
 from ..beam import divergence_speed, first_bending, first_twist, flutter_speed, reversal_speed
 from ..catalogue import Spread, catalogue
@@ -20,6 +21,7 @@ from ..model import Airframe, Body, Problem, Refused, Scheme
 from ..parts import PARTS
 from ..sections import PartLayout, ShearFlow, Twist, lay_out, spreads
 from ..states import Rows, rows_of
+from .estimate import middle_of
 from .feasibility import problems
 from .made import made
 from .skin_twist import between
@@ -47,11 +49,19 @@ class AeroelasticChecks:
     flutter: Array | None
 
 
+class Middle(BaseModel):
+    """How many times that of the typical build the median of builds is: of the first sign, and of the end."""
+
+    first: float = Field(1.0, gt=0.0, le=10.0)
+    end: float = Field(1.0, gt=0.0, le=10.0)
+
+
 @dataclass(frozen=True)
 class Evaluation:
     """The arrays of one evaluation.
 
-    `solved` has the variants that `rows` names, the first as drawn. `drawn` holds the typical build and the
+    `solved` has the variants that `rows` names, the first as drawn, with loads of the median of builds: `middle` times
+    those of the build in which every figure is typical. `drawn` holds that typical build and the
     samples of the first at fewer stations; without a spread it is `solved`. `names` and `z` (SAMPLES, names)
     are what was drawn, in standard deviations.
     """
@@ -78,6 +88,7 @@ class Evaluation:
     z: Array
     #: evenly spaced ones that were asked for
     stations: int
+    middle: Middle
 
     def draws(self, array: Array) -> Array:
         """Draws of a figure, the typical build first."""
@@ -289,9 +300,16 @@ def uncertain_in(layout: PartLayout, table: dict[str, Spread]) -> dict[str, Spre
 
 
 def compute(
-    airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spread: bool, others: Others = ()
-) -> Evaluation:
-    """Everything that is worked out of one scheme."""
+    airframe: Airframe, scheme: Scheme, stations: int, ledger: bool, spread: bool, others: Others = (),
+    middle: Middle | None = None,
+) -> Evaluation:  # fmt: skip
+    """Everything that is worked out of one scheme.
+
+    Parameters
+    ----------
+    middle : what the median of builds is where no spread is drawn: of a like scheme; one of the typical build if not
+        given.
+    """
     weighed = made()
     airframe = weighed.of(airframe)
     layout = replace(laid_out(airframe, scheme, stations), heavier=weighed.times(scheme.part))
@@ -318,14 +336,25 @@ def compute(
     uncertain = uncertain_in(layout, table)
     values = drawn_values(uncertain) if spread else {}
     drawn = draw_samples(layout, values, on[0], (twist, flow), flying, cases[0], solved.gone[:1]) if spread else None
+    middle = middle or Middle() if drawn is None else _middle_of(solved, drawn)
+    solved = solved.times(middle.first, middle.end)
     screens = aeroelastic_checks_of(solved, 1)
     return Evaluation(
         airframe, scheme, layout, table, cases, solved, drawn or solved, screens,
         aeroelastic_checks_of(drawn, drawn.variants) if drawn else screens,
         flying, alongside, glue, pieces, hardware, joined, rows,
         copies * drawn.half_mass_g + glue_on + joined_g(hardware, values) if drawn else np.array([own]),
-        sorted(uncertain), normals(tuple(sorted(uncertain))), stations,
+        sorted(uncertain), normals(tuple(sorted(uncertain))), stations, middle,
     )  # fmt: skip
+
+
+def _middle_of(solved: Solved, drawn: Solved) -> Middle:
+    """What the draws of the first variant, in the first case, say of it."""
+    first = middle_of(solved.break_at(0)[0], drawn.n.min(axis=1))
+    held = solved.holds_to(0)[0]
+    end = middle_of(held, drawn.hold.min(axis=1))
+    # it does not end before its first sign
+    return Middle(first=first, end=max(end, first * solved.break_at(0)[0] / held if held > 0 else end))
 
 
 def drawn_values(table: dict[str, Spread]) -> dict[str, Array]:

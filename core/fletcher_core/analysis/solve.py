@@ -98,6 +98,15 @@ class Solved:
         found = float(self.harm[run, station]), station, self.findings[int(self.harm_by[run, station])]
         return end if end[0] < found[0] else found
 
+    def times(self, first: float, end: float) -> Solved:
+        """All runs with each first sign, and what does harm, so many times later, and so the end."""
+        if first == end == 1.0:
+            return self
+        return replace(
+            self, n=self.n * first, harm=self.harm * first, hold=self.hold * end,
+            findings=[replace(f, n=f.n * first) for f in self.findings],
+        )  # fmt: skip
+
     def holds_to(self, run: int) -> tuple[float, int, Finding]:
         """The same of the end, after wrinkles and cracks."""
         station = int(first_least(self.hold[run]))

@@ -24,7 +24,7 @@ from ..mends import Aim, Fact, Mend, Place, mend_kind
 from ..model import Airframe, Repair, Scheme
 from ..remembered import Remembered
 from ..report.judgement import Margins, state_of
-from ..report.lines import answers_drawn, ribbon
+from ..report.lines import ribbon
 from ..report.verdict import Verdict
 from ..report.words import label as piece_label
 from ..report.words import place as place_words
@@ -116,12 +116,12 @@ def _figures(a: Evaluation, v: Verdict, end: tuple[Evaluation, Verdict], usual: 
 
 def _hold(a: Evaluation) -> Array:
     """(1 + samples,) what it holds to, in the case that leaves it least."""
-    drawn = answers_drawn(a)
+    drawn = a.draws(a.drawn.hold).min(axis=1)
     margins = Margins.typical(a)
     at = float(margins.hold.min())
     main = float(margins.hold[0].min())
     # of the other cases the spread is that of the first
-    return np.asarray(drawn["hold"] * (at / main if main > 0 and np.isfinite(main) else 1.0))
+    return np.asarray(drawn * (at / main if main > 0 and np.isfinite(main) else 1.0))
 
 
 def _ratio(of: Evaluation, to: Evaluation) -> Estimate:

@@ -1,7 +1,7 @@
 """The one rule by which a part is judged, in every case of load and on every screen.
 
 A part is *sound* where nine builds in ten are not harmed at the load itself, and hold to that load times the safety
-factor. It has *little to spare* where the typical build does both and more than one in ten do not. Else it is too weak.
+factor. It has *little to spare* where half of all builds do both and more than one in ten do not. Else it is too weak.
 Tape that wrinkles and springs back is a sign, and no harm.
 """
 
@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..analysis.estimate import Estimate
-from ..analysis.evaluation import Evaluation
+from ..analysis.evaluation import Evaluation, Middle
 from ..failure import first_least
 from .verdict import Judgement, State
 
@@ -34,19 +34,21 @@ def _sooner(margins: Array, share: float) -> Array:
 
 
 class Margins:
-    """How many times what is asked is there: (cases, S) of the typical build, and of the unlucky one.
+    """How many times what is asked is there: (cases, S) of the median of builds, and of the unlucky one.
 
     `first`: the first sign that does harm over the load. `hold`: what it holds to over the load times the safety
     factor; inf at stations that go on and at which the end was not looked for, since others come first. `reserve`: the
     lesser of both.
     """
 
-    def __init__(self, a: Evaluation, breaks: Estimate, holds: Estimate) -> None:
+    def __init__(self, a: Evaluation, breaks: Estimate, holds: Estimate, middle: Middle | None = None) -> None:
         s = a.solved
         runs = [s.run_of(k) for k in range(len(a.cases))]
         loads = np.array([c.factor for c in a.cases])[:, None]
         self.first: Array = s.harm[runs] / loads
         self.hold: Array = s.hold[runs] / (loads * a.safety)
+        if middle is not None:
+            self.first, self.hold = self.first / middle.first, self.hold / middle.end
         self.reserve: Array = np.minimum(self.first, self.hold)
         # of the other cases the spread is that of the first
         unlucky = [e.low / e.value if e.value > 0 else 0.0 for e in (breaks, holds)]
@@ -58,7 +60,7 @@ class Margins:
     def typical(cls, a: Evaluation) -> Margins:
         """Of the typical build alone."""
         none = Estimate(value=1.0, low=1.0, high=1.0)
-        return cls(a, none, none)
+        return cls(a, none, none, a.middle)
 
     def of(self, case: int) -> tuple[float, float]:
         """(reserve, unlucky one's) of a case, over all stations."""

@@ -409,12 +409,18 @@ def screens(a: Evaluation) -> list[Screen]:
     return lines
 
 
+def after_middle(draws: Array, middle: float) -> Array:
+    """Draws with the median of builds in place of the typical build; without a spread the figure as it is."""
+    return draws if len(draws) == 1 else np.concatenate([draws[:1] * middle, draws[1:]])
+
+
 def answers_drawn(a: Evaluation) -> dict[str, Array]:
-    """What was drawn of every answer that has a spread, the typical build first."""
+    """What was drawn of every answer that has a spread, after what stands for the answer itself: of loads the median
+    of builds, of the rest the typical build."""
     d, s = a.drawn, a.drawn_screens
     return {
-        "break": a.draws(d.n).min(axis=1),
-        "hold": a.draws(d.hold).min(axis=1),
+        "break": after_middle(a.draws(d.n).min(axis=1), a.middle.first),
+        "hold": after_middle(a.draws(d.hold).min(axis=1), a.middle.end),
         "bend": a.drawn_bend,
         "twist": np.degrees(a.drawn_twist),
         "mass": a.parts_g,

@@ -20,7 +20,7 @@ from ..units import System
 from .drawing import plan_drawing
 from .headline import headline
 from .judgement import Margins
-from .lines import answers_drawn, case_lines
+from .lines import after_middle, answers_drawn, case_lines
 from .on_edge import is_on_edge, on_edge_words
 from .verdict import State
 
@@ -123,12 +123,14 @@ def _told(a: Evaluation, placed: Placed, system: System) -> dict[str, object]:
     return {
         "weakest": (aft, out, up),
         "sentence": headline(a, a.solved.run_of(k), case, system, named),
-        "n": estimate_of(n, a.draws(samples.n).min(axis=1)),
+        "n": estimate_of(n, after_middle(a.draws(samples.n).min(axis=1), a.middle.first)),
         "unit": case.unit,
         "reserve": line.reserve,
         # a line never looks surer than the worst of all that is asked of the part
         "state": line.state,
-        "hold_n": estimate_of(a.solved.holds_to(a.solved.run_of(k))[0], a.draws(samples.hold).min(axis=1)),
+        "hold_n": estimate_of(
+            a.solved.holds_to(a.solved.run_of(k))[0], after_middle(a.draws(samples.hold).min(axis=1), a.middle.end)
+        ),
         "needed": max(c.factor * a.safety for c in a.cases if c.like(case)),
         "hardest": "" if line.id == a.cases[0].id else line.label,
         "least_in": line.label,

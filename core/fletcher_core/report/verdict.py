@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate
+from ..analysis.evaluation import Middle
 from ..analysis.sensitivity import Driver
 from ..loads import Unit
 from ..model import PartName
@@ -421,6 +422,8 @@ class Verdict(BaseModel):
     turns_over: bool
     #: of a body alone
     tail_effects: list[TailEffect]
+    #: how many times that of the build in which every figure is typical these loads are
+    middle: Middle = Middle()
     bending_hz: Estimate
     twist_hz: Estimate
     screens: list[Screen]

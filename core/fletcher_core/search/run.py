@@ -399,21 +399,24 @@ class _Full:
         self.answers, self.system = answers, system
         self._points: dict[int, Point] = {}
         #: of the case that is told first: the load, and what must be held of all that load it so; and at most how much
-        #: of a typical build's first sign and end nine in ten keep
+        #: of a typical build's first sign and end half of all builds keep, or nine in ten
         self._asked: tuple[float, float] | None = None
         self._kept, self._seen = (0.0, 0.0), 0
 
     def cannot(self, breaks: float, holds: float) -> bool:
         """Whether what the quick model says of a way is too little for the rule, by all that is known by now."""
-        if self._asked is None or (self.wish.nine_of_ten and self._seen < _FEW):
+        if self._asked is None or self._seen < _FEW:
             return False
-        first, end = self._kept if self.wish.nine_of_ten else (1.0, 1.0)
+        first, end = self._kept
         wanted = max(self._asked[1], self.wish.break_g or 0.0)
         return breaks * first * (1 + NEAR) < self._asked[0] or holds * end * (1 + NEAR) < wanted
 
     def _learn(self, v: Verdict) -> None:
         self._asked, self._seen = (v.limit_n, v.needed_n), self._seen + 1
-        kept = (e.low / e.value if e.value > 0 else 0.0 for e in (v.breaks.n, v.holds.n))
+        kept = (
+            middle * (e.low / e.value if self.wish.nine_of_ten and e.value > 0 else 1.0)
+            for middle, e in ((v.middle.first, v.breaks.n), (v.middle.end, v.holds.n))
+        )
         self._kept = tuple(max(a, b) for a, b in zip(self._kept, kept, strict=True))  # type: ignore[assignment]
 
     @property
@@ -453,7 +456,7 @@ class _Full:
             made = self.scheme.model_copy(update={"pieces": self.pieces(way)})
             try:
                 nine = self.wish.nine_of_ten
-                v = evaluate(self.airframe, made, ledger=False, spread=nine, system=self.system)
+                v = evaluate(self.airframe, made, ledger=False, system=self.system)
             except Refused:
                 return None
             self._learn(v)

@@ -223,7 +223,7 @@ def evaluate_scheme(request: HttpRequest, evaluation: Evaluation) -> HttpRespons
     def verdict() -> Verdict:
         return evaluate(
             asked.airframe, asked.scheme, system=system, slice_at_mm=asked.station_mm, ledger=rests, spread=rests,
-            stations=STATIONS if rests else answers.MOVING_STATIONS, others=asked.others,
+            stations=STATIONS if rests else answers.MOVING_STATIONS, others=asked.others, middle=asked.middle,
         )  # fmt: skip
 
     if rests:

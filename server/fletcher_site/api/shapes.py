@@ -14,6 +14,7 @@ from fletcher_core import (
     Core,
     Estimate,
     JointKind,
+    Middle,
     OwnMaterial,
     OwnTable,
     PartName,
@@ -157,6 +158,8 @@ class Evaluation(BaseModel):
     station_mm: float | None = Field(None, allow_inf_nan=False)
     #: something is being dragged or typed: typical figures at once, ledger and spread when it rests
     moving: bool | None = None
+    #: then, what the last whole verdict said the median of builds is
+    middle: Middle | None = None
 
 
 class Question(Evaluation):

@@ -3820,6 +3820,7 @@ export interface components {
          */
         Evaluation: {
             airframe: components["schemas"]["Airframe"];
+            middle?: components["schemas"]["Middle"] | null;
             /** Moving */
             moving?: boolean | null;
             /** Others */
@@ -5557,6 +5558,7 @@ export interface components {
          */
         JointsAsked: {
             airframe: components["schemas"]["Airframe"];
+            middle?: components["schemas"]["Middle"] | null;
             /** Moving */
             moving?: boolean | null;
             /** Others */
@@ -6194,6 +6196,22 @@ export interface components {
              * @enum {string}
              */
             unit: "G" | "N" | "times";
+        };
+        /**
+         * Middle
+         * @description How many times that of the typical build the median of builds is: of the first sign, and of the end.
+         */
+        Middle: {
+            /**
+             * End
+             * @default 1
+             */
+            end: number;
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
         };
         /**
          * Missing
@@ -7533,6 +7551,7 @@ export interface components {
             airframe: components["schemas"]["Airframe"];
             /** Figure */
             figure: string;
+            middle?: components["schemas"]["Middle"] | null;
             /** Moving */
             moving?: boolean | null;
             /** Others */
@@ -10234,6 +10253,13 @@ export interface components {
             /** Limit N */
             limit_n: number;
             mass: components["schemas"]["Mass"];
+            /**
+             * @default {
+             *       "end": 1,
+             *       "first": 1
+             *     }
+             */
+            middle: components["schemas"]["Middle"];
             /** Modes */
             modes: components["schemas"]["ModeLine"][];
             /** Needed N */

@@ -13,6 +13,8 @@ interface Question {
   station: number | null;
   /** Something is being dragged or typed: typical figures at once, all of them when it rests. */
   moving: boolean;
+  /** What the last whole answer said the middle of builds is; of a first one nothing. */
+  middle?: Verdict["middle"];
 }
 
 /** So long nothing must have changed before ledger and spread are asked for, ms. */
@@ -47,14 +49,17 @@ export function useVerdict(
   const [retry, setRetry] = useState(0);
   /** The scheme whose full answer stands. */
   const full = useRef<string | null>(null);
+  /** What that says the middle of builds is. */
+  const middle = useRef<Verdict["middle"]>(undefined);
 
   const ask = useLatest(
-    async ({ airframe, scheme, others, station, moving }: Question) =>
-      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme, others, station_mm: station, moving } })),
+    async ({ airframe, scheme, others, station, moving, middle }: Question) =>
+      takeAs<Verdict>(client.POST("/api/evaluate", { body: { airframe, scheme, others, station_mm: station, moving, middle } })),
     (told: Verdict, { file, moving, scheme }: Question) =>
       setAnswer((a) => {
         const verdict = moving && a.verdict ? carried(told, a.verdict) : told;
         full.current = moving ? full.current : scheme.id;
+        middle.current = told.middle;
         return { verdict, slice: verdict.drawing.slice, problems: [], trouble: null, answered: moving ? null : file };
       }),
     (cause: unknown) => {
@@ -82,7 +87,7 @@ export function useVerdict(
       ask({ ...question, moving: false });
       return;
     }
-    ask({ ...question, moving: true });
+    ask({ ...question, moving: true, middle: middle.current });
     const rests = setTimeout(() => ask({ ...question, station: stationNow.current, moving: false }), RESTS);
     return () => clearTimeout(rests);
   }, [ask, airframe, scheme, others, file, units, retry]);

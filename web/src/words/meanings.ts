@@ -3,11 +3,11 @@ export const MEANINGS = {
   first_sign: {
     word: "First sign",
     means:
-      "The load at which something can first be seen or heard: a film wrinkles, a stick slips in its glue, foam creases. It must not come before the hardest load that flight may bring.",
+      "The load at which something can first be seen or heard: a film wrinkles, a stick slips in its glue, foam creases. The figure is the middle of all builds: half come out better, half worse; eight in ten lie in the range below it. It must not come before the hardest load that flight may bring.",
   },
   holds_to: {
     word: "Holds to",
-    means: "The load at which it is over: it snaps, folds or tears. It must not come before the load times the safety factor.",
+    means: "The load at which it is over: it snaps, folds or tears. The figure is the middle of all builds, with the range of eight in ten. It must not come before the load times the safety factor.",
   },
   g: { word: "G", means: "So many times its own weight: at 5 G the wing carries five times what the aircraft weighs. Grams are written with a small g." },
   sound: { word: "Sound", means: "Nine builds in ten do all that is asked: no first sign at the load, and no end before load times safety." },
