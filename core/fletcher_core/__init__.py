@@ -11,7 +11,7 @@ from .version import __version__, build  # isort: skip
 from .analysis.estimate import Estimate
 from .analysis.evaluation import Middle
 from .analysis.made import Made, counting_on
-from .balance import Balance, Weighed, made_of
+from .balance import Balance, Weighed, made_of, question_of
 from .balance import balance as balance_of
 from .bonds.lap_length import Lap, LapQuestion, lap_length
 from .bonds.splice import SpliceWay
@@ -289,6 +289,7 @@ __all__ = [
     "plan_mends",
     "plan_svg",
     "prices_of",
+    "question_of",
     "read_aerofoil",
     "read_body_outline",
     "read_csv",

@@ -69,11 +69,14 @@ def told(file: AirframeFile, scheme: Scheme, v: Verdict, system: System) -> str:
         f"  in {v.judged.case} it is to show nothing at {factor_said(v.judged.load, v.judged.unit)} and to hold to "
         f"{factor_said(v.judged.needed, v.judged.unit)}: {STATE_WORDS[v.judged.state]}",
         f"  {v.breaks.seen}",
+        f"  loads count at {show(m.flying_g, 'mass', system)} ready to fly",
         f"  tip bends {show(bend.value, 'length', system)} ({show(bend.low, 'length', system)} to "
         f"{show(bend.high, 'length', system)}), twists {v.twist_deg.value:.1f}° "
         f"({v.twist_deg.low:.1f} to {v.twist_deg.high:.1f})",
         f"  weighs {show(m.part_g.value, 'mass', system)} ({show(m.part_g.low, 'mass', system)} to "
-        f"{show(m.part_g.high, 'mass', system)}); {show(m.remains_g.value, 'mass', system)} left of the promise of "
+        f"{show(m.part_g.high, 'mass', system)}); ready to fly {show(m.whole_g.value, 'mass', system)} "
+        f"({show(m.whole_g.low, 'mass', system)} to {show(m.whole_g.high, 'mass', system)}), "
+        f"{show(m.remains_g.value, 'mass', system)} left of the promise of "
         f"{show(m.promise_g, 'mass', system)}",
     ]
     for case in v.cases:

@@ -12,6 +12,7 @@ from .analysis.estimate import Estimate, estimate_of
 from .analysis.evaluation import Evaluation, Middle, compute, laid_out, shear_along, twist_along
 from .analysis.solve import sections_of, solve
 from .analysis.uncertainty import typical
+from .balance.ready_to_fly import ready_to_fly
 from .failure import MODES
 from .joints import BondTest
 from .model import Airframe, HollowSection, Scheme
@@ -90,12 +91,20 @@ def evaluate(
         With every problem of the description, each at its field.
     """
     a = compute(airframe, scheme, stations, ledger, spread, others, middle)
-    told = verdict_of(a, system, slice_at_mm, ledger)
+    whole = ready_to_fly(airframe, [scheme, *others]) if spread else None
+    told = verdict_of(a, system, slice_at_mm, ledger, whole)
     return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 
 
-def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_ledger: bool) -> Verdict:
-    """Everything that is told of an evaluation."""
+def verdict_of(
+    a: Evaluation, system: System, slice_at_mm: float | None, with_ledger: bool, whole: Estimate | None = None
+) -> Verdict:
+    """Everything that is told of an evaluation.
+
+    Parameters
+    ----------
+    whole : what the aircraft weighs ready to fly, where the other parts are known.
+    """
     solved, scheme, plan = a.solved, a.scheme, a.layout.plan
     limit, ultimate = a.limit, a.limit * a.safety
     n, station, finding = solved.break_at(0)
@@ -110,7 +119,7 @@ def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_le
     bend = estimate_of(abs(tip), up * drawn["bend"])
     seen = seen_before(finding, n, held_by, held_n, pulled_is_covered(a, held_at))
     words = how(finding, scheme)
-    mass = mass_of(a)
+    mass = mass_of(a, whole)
     modes = mode_lines(a, breaks.low / breaks.value if breaks.value > 0 else 0.0)
     general = [] if mass.remains_g.value >= 0 else ["It is heavier than its promise: loads are taken at the estimate."]
     general += left_open(a.layout)
@@ -130,8 +139,6 @@ def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_le
     judgement = judged(a, margins, breaks, holds)
     needed = max(c.factor * a.safety for c in a.cases if c.like(main))
     twist = estimate_of(float(np.degrees(solved.shape.twist[solved.run_of(a.twists_most), -1])), drawn["twist"])
-    rest = a.airframe.carried_g + a.beside_g
-    flying = estimate_of(rest + mass.part_g.value, rest + drawn["mass"])
     cut = y_break if slice_at_mm is None else slice_at_mm
     return Verdict(
         part=scheme.part,
@@ -179,13 +186,15 @@ def verdict_of(a: Evaluation, system: System, slice_at_mm: float | None, with_le
             # a bare part has no glue lines: of it the typical build is the median
             n=solved.break_at(a.rows.bare)[0] / a.middle.first,
             hold_n=solved.holds_to(a.rows.bare)[0] / a.middle.end,
-            bend_mm=float(solved.shape.bend[a.rows.bare, -1]),
+            bend_mm=float(a.tip_bends[a.rows.bare]),
             part_g=mass.foam_g.value,
         ),
         ledger=ledger(a, system) if with_ledger else [],
         groups=group_lines(a) if with_ledger else [],
         joints=joint_lines(a, system),
-        targets=target_lines(a.airframe, a.layout.part, needed, holds, bend, twist, mass.part_g, flying, work.hands),
+        targets=target_lines(
+            a.airframe, a.layout.part, needed, holds, bend, twist, mass.part_g, mass.whole_g, work.hands
+        ),
         work=work,
         modes=modes,
         ribbon=ribbon(a, margins),
@@ -216,7 +225,9 @@ def why(
     Refused
         As `evaluate`, and where there is no such figure.
     """
-    told = working(compute(airframe, scheme, 61, True, True, others), figure, system, y_mm)
+    a = compute(airframe, scheme, 61, True, True, others)
+    whole = ready_to_fly(airframe, [scheme, *others]) if figure == "mass" else None
+    told = working(a, figure, system, y_mm, whole)
     return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 
 

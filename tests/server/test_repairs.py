@@ -224,6 +224,44 @@ def test_pictures_are_small_and_bare(ann: Person, bird: int) -> None:
     assert ann.get(f"{path}/none").status_code == 404
 
 
+def test_pictures_go_where_their_repair_goes_and_come_back(ann: Person, bird: int) -> None:
+    path, repairs = f"/api/airframes/{bird}/repair-pictures", f"/api/airframes/{bird}/repairs"
+    for key in ("p1", "p2", "p3"):
+        assert ann.put(path, {"key": key, "picture": picture()}).status_code == 204
+
+    def there() -> list[bool]:
+        return [ann.get(f"{path}/{key}").status_code == 200 for key in ("p1", "p2", "p3")]
+
+    def removed() -> list[Any]:
+        return [r for r in ann.get("/api/removed").json() if r["kind"] == "picture"]
+
+    crack = {"kind": "crack", "id": "d1", "at_mm": 200.0, "picture": "p3"}
+    wish = repair(pictures=["p1", "p2"], damages=[crack], plans={})
+    made = ann.post(repairs, wish).json()
+    # taken off the repair it lies with what was removed, and a step back brings it back
+    one = ann.put(f"{repairs}/{made['id']}", {"based_on": 1, "repair": {**wish, "pictures": ["p2"]}})
+    assert one.status_code == 200
+    assert there() == [False, True, True]
+    (gone,) = removed()
+    two = ann.put(f"{repairs}/{made['id']}", {"based_on": 2, "repair": wish})
+    assert two.status_code == 200
+    assert there() == [True, True, True]
+    # taken back from the list it is one of its repair's again
+    ann.put(f"{repairs}/{made['id']}", {"based_on": 3, "repair": {**wish, "damages": []}})
+    assert there() == [True, True, False]
+    (gone,) = removed()
+    assert ann.post(f"/api/removed/picture/{gone['id']}/back", {}).status_code == 200
+    assert there() == [True, True, True]
+    (now,) = ann.get(repairs).json()["repairs"]
+    assert now["repair"]["pictures"] == ["p1", "p2", "p3"]
+    # with the repair all go, and are not listed by themselves; with it all come back
+    assert ann.delete(f"{repairs}/{made['id']}").status_code == 204
+    assert there() == [False, False, False]
+    assert removed() == []
+    assert ann.post(f"/api/removed/repair/{made['id']}/back", {}).status_code == 200
+    assert there() == [True, True, True]
+
+
 def test_as_many_as_there_is_room_for(ann: Person, bird: int, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(quota, "REPAIRS", 1)
     monkeypatch.setattr(quota, "ENTRIES", 1)

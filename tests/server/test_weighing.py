@@ -29,7 +29,41 @@ def plover(ann: Person, whole: dict[str, Any]) -> int:
 
 def weigh(who: Person, plover: int, of: str, grams: float, **more: Any) -> Any:
     weighed = {"of": of, "grams": grams, "planned_g": 100.0, "planned_sd": 5.0, "step_g": 1.0, **more}
-    return who.post(f"/api/airframes/{plover}/weighings", {"weighed": weighed, "note": "on the kitchen scale"})
+    body = {"weighed": weighed, "note": "on the kitchen scale", "sure": True}
+    return who.post(f"/api/airframes/{plover}/weighings", body)
+
+
+def test_what_is_far_from_its_plan_is_asked_about_at_its_field(ann: Person, plover: int) -> None:
+    path = f"/api/airframes/{plover}/weighings"
+    for grams, asked in ((49.0, True), (51.0, False), (199.0, False), (201.0, True), (7279.0, True)):
+        one = {"of": "wing", "grams": grams, "planned_g": 100.0, "planned_sd": 5.0}
+        answer = ann.post(path, {"weighed": one})
+        assert answer.status_code == (422 if asked else 201), grams
+        if asked:
+            (said,) = answer.json()["problems"]
+            assert said["field"] == "sure"
+            assert "100 g" in said["what"]
+            assert ann.post(path, {"weighed": one, "sure": True}).status_code == 201
+    # of a thing without a plan nothing is asked
+    assert ann.post(path, {"weighed": {"of": "wing", "grams": 5000.0, "planned_g": 0.0}}).status_code == 201
+
+
+def test_the_list_counts_on_what_was_weighed(ann: Person, plover: int, whole: dict[str, Any]) -> None:
+    """As the stand, the balance and the bench do: one weight ready to fly, with one range."""
+
+    def card() -> Any:
+        (found,) = [c for c in ann.get("/api/airframes").json()["airframes"] if c["id"] == plover]
+        return found
+
+    planned = card()["forecast_g"]
+    items = {i["of"]: i["grams"]["value"] for i in ann.post("/api/balance", {"file": whole}).json()["items"]}
+    made = weigh(ann, plover, "wing", 1.2 * items["wing"], planned_g=items["wing"]).json()
+    listed = [w["weighed"] for w in ann.get(f"/api/airframes/{plover}/weighings").json()["weighings"]]
+    balanced = ann.post("/api/balance", {"file": whole, "weighed": listed}).json()["total_g"]
+    assert balanced["value"] > planned + 0.2 * items["wing"]
+    assert card()["forecast_g"] == pytest.approx(balanced["value"])
+    ann.send("DELETE", f"/api/airframes/{plover}/weighings/{made['id']}")
+    assert card()["forecast_g"] == pytest.approx(planned)
 
 
 def test_a_weighing_is_kept_counted_and_taken_back(ann: Person, plover: int, whole: dict[str, Any]) -> None:

@@ -130,17 +130,16 @@ class Evaluation:
 
     @cached_property
     def tip_bends(self) -> Array:
-        """(V,) mm at the tip of every variant: in the first case; of a body in the one that bends it furthest, down as
-        well as up, which need not be the first."""
-        if not isinstance(self.layout.part, Body):
-            return self.solved.shape.bend[:, -1]
+        """(V,) mm at the tip of every variant, in the case that bends the first furthest, whether up or down."""
+        if self.bends_most == 0:
+            return np.abs(self.solved.shape.bend[: self.solved.variants, -1])
         return np.abs(shape_in(self.solved, self.flying_g, self.cases[self.bends_most]).bend[:, -1])
 
     @cached_property
     def tip_twists(self) -> Array:
-        """(V,) radians, the same of twist."""
-        if not isinstance(self.layout.part, Body):
-            return self.solved.shape.twist[:, -1]
+        """(V,) radians, the same of twist, nose up or down."""
+        if self.twists_most == 0:
+            return self.solved.shape.twist[: self.solved.variants, -1]
         return shape_in(self.solved, self.flying_g, self.cases[self.twists_most]).twist[:, -1]
 
     @property

@@ -11,15 +11,32 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 
+from pydantic import Field
+
+from ..fields import Described, measure
 from ..model.airframe import Airframe
+
+
+class Weighed(Described):
+    """One weighing: of a part, by its name, or of a thing that is carried, by its id; with the plan as it was then."""
+
+    of: str = Field(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")
+    grams: float = measure("weight", "mass", 0.1, 15000.0)
+    #: what was planned when it was weighed, and how far off that could be: one standard deviation
+    planned_g: float = measure("planned weight", "mass", 0.0, 15000.0, 0.0)
+    planned_sd: float = measure("spread of the plan", "mass", 0.0, 5000.0, 0.0)
+    #: in what steps the scale weighs
+    step_g: float = measure("steps of the scale", "mass", 0.0, 100.0, 1.0)
 
 
 @dataclass(frozen=True)
 class Made:
-    """Part -> how many times its plan it weighs; id of a thing that is carried -> g of all of it."""
+    """Part -> how many times its plan it weighs; id of a thing that is carried -> g of all of it; and every weighing,
+    in order."""
 
     parts: Mapping[str, float] = field(default_factory=dict)
     gear: Mapping[str, float] = field(default_factory=dict)
+    weighings: tuple[Weighed, ...] = ()
 
     def times(self, part: str) -> float:
         """1 for a part that was not weighed."""

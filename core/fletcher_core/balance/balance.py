@@ -9,6 +9,7 @@ import math
 from collections.abc import Mapping, Sequence
 
 from ..analysis.estimate import Estimate
+from ..analysis.made import Weighed
 from ..analysis.uncertainty import Z90
 from ..geometry import Planform, planform
 from ..loads import AIR_DENSITY, GRAVITY
@@ -19,10 +20,11 @@ from ..model.gear import Gear
 from ..units import Measure, System
 from .masses import PlacedMass, masses, nose_at
 from .neutral import Neutral, mean_chord_at, neutral_point
+from .ready_to_fly import even
 from .seen import gear_seen, parts_seen
 from .shares import shares
 from .told import Balance, BalanceLine, BalanceSlide, BalanceState, BalanceWay, ForecastPoint, WeightItem
-from .weighing import Forecast, Now, Weighed, forecast, key_of, odd, over_time, with_weighings
+from .weighing import Forecast, Now, forecast, key_of, odd, over_time, times_its_plan, with_weighings
 
 #: mm behind the nose at which ballast can be fixed (own choice)
 _BALLAST_AT = 15.0
@@ -36,11 +38,6 @@ _ROD_PER_MM, _ROD_ENDS = 0.006, 1.5
 _OPEN = 0.15
 #: nearer to the aim than this share of the mean chord nothing is to be done (own choice)
 _CLOSE = 0.005
-
-
-def estimate(value: float, sd: float) -> Estimate:
-    """A figure whose errors are even on both sides."""
-    return Estimate(value=value, low=value - Z90 * sd, high=value + Z90 * sd)
 
 
 def _chance(value: float, sd: float, low: float, high: float) -> float:
@@ -83,10 +80,10 @@ def _items(
     done: frozenset[str] = frozenset(),
     share: Mapping[str, float] | None = None,
 ) -> list[WeightItem]:
-    was = {key_of(m): estimate(m.grams, m.sd_g) for m in planned}
+    was = {key_of(m): even(m.grams, m.sd_g) for m in planned}
     return [
         WeightItem(
-            name=m.name, of=m.of, id=m.id, grams=estimate(m.grams, m.sd_g), x_mm=m.x, up_mm=m.up,
+            name=m.name, of=m.of, id=m.id, grams=even(m.grams, m.sd_g), x_mm=m.x, up_mm=m.up,
             nose_g=m.grams * (m.x - aim) / worth, pieces=_items(m.within, worth, aim),
             planned=was.get(key_of(m)), share_g=(share or {}).get(m.of), weighed=m.of != "rest" and key_of(m) in done,
         )
@@ -311,11 +308,6 @@ def _shares(airframe: Airframe, planned: Sequence[PlacedMass]) -> dict[str, floa
     return shares(airframe.promised_g - airframe.carried_g, known)
 
 
-def _times(one: Weighed) -> str:
-    ratio = one.grams / one.planned_g
-    return f"{ratio:.1f} times" if ratio > 1 else f"{100 * ratio:.0f} % of"
-
-
 def _forecast_said(told: Forecast, promise: float, now: Now, system: System) -> str:
     """At this rate, and what gives most back of what is not made yet."""
 
@@ -388,25 +380,25 @@ def balance(
             f"{100 * _share(aim, wing):.0f} % is aimed at instead."
         )
     cautions += [
-        f"The {one.of} weighs {_times(one)} its plan: is that the right number? It counts for itself, and not for "
-        "what the other parts will weigh."
+        f"The {one.of} weighs {times_its_plan(one)} its plan: is that the right number? It counts for itself, and not "
+        "for what the other parts will weigh."
         for one in odd(weighed)
     ]
     if airframe.parts.tailplane is None:
         cautions.append("Without a tailplane: sweep and a section that holds its nose up have to balance it.")
     margin = neutral.share - _share(sums.x, wing)
     return Balance(
-        state=state, sentence=said, total_g=estimate(weight, sums.sd_g), promise_g=airframe.promised_g,
+        state=state, sentence=said, total_g=even(weight, sums.sd_g), promise_g=airframe.promised_g,
         promise_from_g=airframe.promise_range[0], promise_to_g=airframe.promise_range[1],
         promise_said=_promise_said(airframe, system), power_g=airframe.power_g,
-        x_mm=estimate(sums.x, sums.sd_x), share=estimate(_share(sums.x, wing), sums.sd_x / chord), up_mm=sums.up,
+        x_mm=even(sums.x, sums.sd_x), share=even(_share(sums.x, wing), sums.sd_x / chord), up_mm=sums.up,
         aim_mm=aim, aim_share=_share(aim, wing), neutral_mm=neutral.x,
-        neutral_share=estimate(neutral.share, neutral.off / Z90), front_mm=front, aft_mm=aft,
+        neutral_share=even(neutral.share, neutral.off / Z90), front_mm=front, aft_mm=aft,
         front_share=_share(front, wing), aft_share=_share(aft, wing),
-        margin=estimate(margin, math.hypot(sums.sd_x, off) / chord), of_ten=10 * chance, chord_mm=chord,
+        margin=even(margin, math.hypot(sums.sd_x, off) / chord), of_ten=10 * chance, chord_mm=chord,
         chord_at_mm=mean_chord_at(wing, 0.0), nose_mm=nose, tail_mm=tail,
-        loading_g_dm2=estimate(weight / area, sums.sd_g / area), stall_m_s=estimate(stall, sd * stall),
-        launch_m_s=estimate(_LAUNCH * stall, sd * _LAUNCH * stall),
+        loading_g_dm2=even(weight / area, sums.sd_g / area), stall_m_s=even(stall, sd * stall),
+        launch_m_s=even(_LAUNCH * stall, sd * _LAUNCH * stall),
         chance=told.chance, habit_share=told.habit.share, habit_known=told.habit.known, weighed_g=told.weighed_g,
         forecast=_forecast_said(told, airframe.promised_g, now, system),
         curve=[

@@ -27,6 +27,7 @@ from ..parts import PARTS
 from ..parts.body import top_at_seat
 from ..parts.kind import MOUNTED_AT
 from ..parts.placed import Placed, gear_at
+from ..remembered import Remembered
 from ..sections import spreads
 
 Array = NDArray[np.float64]
@@ -89,8 +90,16 @@ def weight_of(airframe: Airframe, scheme: Scheme) -> tuple[float, float]:
     return total, float(aft[0] / grams[0]) * total
 
 
+#: what other parts weigh is asked anew for every change of one of them (own choice: some aircraft's parts)
+_parts: Remembered[PlacedMass] = Remembered(64)
+
+
 def of_part(airframe: Airframe, scheme: Scheme) -> PlacedMass:
     """A part as it is drawn, with its pieces and their glue one by one."""
+    return _parts.of((airframe, scheme), lambda: _of_part(airframe, scheme))
+
+
+def _of_part(airframe: Airframe, scheme: Scheme) -> PlacedMass:
     layout = laid_out(airframe, scheme, 61)
     placed = Placed(airframe, layout.part)
     count = len(layout.pieces)

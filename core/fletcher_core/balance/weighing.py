@@ -12,12 +12,11 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from pydantic import Field
-
-from ..analysis.made import Made
+from ..analysis.made import Made, Weighed
 from ..analysis.uncertainty import Z90
-from ..fields import Described, measure
+from ..fields import Problem
 from ..model.airframe import PART_NAMES
+from ..units import Measure
 from .masses import PlacedMass
 
 #: spread of the habit before anything is weighed, as a share (METHODS; own estimate)
@@ -26,18 +25,6 @@ PRIOR = 0.08
 _NOT_BUILT = ("gear", "mount", "rest")
 #: of a part's own luck at least, as a share: no plan is surer (own estimate)
 _LUCK = 0.02
-
-
-class Weighed(Described):
-    """One weighing: of a part, by its name, or of a thing that is carried, by its id; with the plan as it was then."""
-
-    of: str = Field(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")
-    grams: float = measure("weight", "mass", 0.1, 15000.0)
-    #: what was planned when it was weighed, and how far off that could be: one standard deviation
-    planned_g: float = measure("planned weight", "mass", 0.0, 15000.0, 0.0)
-    planned_sd: float = measure("spread of the plan", "mass", 0.0, 5000.0, 0.0)
-    #: in what steps the scale weighs
-    step_g: float = measure("steps of the scale", "mass", 0.0, 100.0, 1.0)
 
 
 @dataclass(frozen=True)
@@ -77,6 +64,23 @@ def odd(weighed: Sequence[Weighed]) -> list[Weighed]:
     return [one for one in parts if one.planned_g > 0 and counts(one) == 0]
 
 
+def times_its_plan(one: Weighed) -> str:
+    """How many times its plan it weighs, in words."""
+    ratio = one.grams / one.planned_g
+    return f"{ratio:.1f} times" if ratio > 1 else f"{100 * ratio:.0f} % of"
+
+
+def question_of(one: Weighed) -> Problem | None:
+    """What to ask before a weighing is kept that is over twice, or under half, of its plan; None where nothing is."""
+    if one.planned_g <= 0 or counts(one) > 0:
+        return None
+    return Problem(
+        ("sure",), "weight", f"{{weighs}} is {times_its_plan(one)} the {{plan}} that is planned.",
+        "Is that the right number? Kept, it counts for itself, and not for what the other parts will weigh.",
+        {"weighs": Measure(one.grams, "mass"), "plan": Measure(one.planned_g, "mass")},
+    )  # fmt: skip
+
+
 def habit(weighed: Sequence[Weighed]) -> Habit:
     """Habit from parts that are built; those without a plan, or far from it (`counts`), say nothing."""
     precision, total, known = 1 / PRIOR**2, 0.0, 0
@@ -106,7 +110,7 @@ def made_of(weighed: Sequence[Weighed]) -> Made:
     parts: dict[str, float] = {
         k: one.grams / one.planned_g for k, one in last.items() if k in PART_NAMES and one.planned_g > 0
     }
-    return Made(parts, {k: one.grams for k, one in last.items() if k not in PART_NAMES})
+    return Made(parts, {k: one.grams for k, one in last.items() if k not in PART_NAMES}, tuple(weighed))
 
 
 def _scaled(mass: PlacedMass, by: float, sd: float) -> PlacedMass:

@@ -351,14 +351,22 @@ def joint_lines(a: Evaluation, system: System) -> list[JointLine]:
     ]  # fmt: skip
 
 
-def mass_of(a: Evaluation) -> Mass:
-    """Where the part's grams are, and what they leave of the promise."""
+def mass_of(a: Evaluation, whole: Estimate | None = None) -> Mass:
+    """Where the part's grams are, and what they leave of the promise.
+
+    Parameters
+    ----------
+    whole : what the aircraft weighs ready to fly; None where the other parts are known by their weight alone.
+    """
     part = estimate_of(a.part_g, a.parts_g)
     low, mid, high = a.table["core.density"]
     foam = a.copies * float(a.solved.half_mass_g[1])
     boom = boom_g(a.layout, a.solved.materials)
     glue = float(a.glue_g @ a.on)
-    remains = a.airframe.promised_g - a.airframe.carried_g - a.beside_g - part.value
+    if whole is None:
+        rest = a.airframe.carried_g + a.beside_g
+        whole = Estimate(value=rest + part.value, low=rest + part.low, high=rest + part.high)
+    promised = a.airframe.promised_g
     return Mass(
         foam_g=Estimate(value=foam, low=boom + (foam - boom) * low / mid, high=boom + (foam - boom) * high / mid),
         pieces_g=part.value - foam - glue - a.joined_g,
@@ -367,10 +375,9 @@ def mass_of(a: Evaluation) -> Mass:
         part_g=part,
         beside_g=a.beside_g,
         flying_g=a.flying_g,
-        promise_g=a.airframe.promised_g,
-        remains_g=Estimate(
-            value=remains, low=remains - (part.high - part.value), high=remains + (part.value - part.low)
-        ),
+        promise_g=promised,
+        whole_g=whole,
+        remains_g=Estimate(value=promised - whole.value, low=promised - whole.high, high=promised - whole.low),
     )
 
 

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
+from ..balance.ready_to_fly import even, weighs_now
 from ..balance.shares import shares
 from ..kinds import kind_of
 from ..loads import Unit
@@ -171,7 +172,7 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
     for name in airframe.parts.there():
         own = [s for s in schemes if s.part == name]
         shown[name] = next((s for s in own if s.id == chosen.get(name)), own[0])
-    lines, grams = [], []
+    lines, worked = [], []
     for name, part in airframe.parts.there().items():
         scheme, placed = shown[name], Placed(airframe, part)
         views = views_of(placed)
@@ -180,7 +181,7 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
             a = compute(airframe, scheme, 61, False, True, [s for k, s in shown.items() if k != name])
             line = _told(a, placed, system)
             line["pieces"] = _pieces(placed, scheme)
-            grams.append(estimate_of(a.part_g, a.parts_g))
+            worked.append(scheme)
         except Refused as exc:
             line["trouble"] = exc.problems[0].said(system)["what"]
         told = StandPart.model_validate(
@@ -192,18 +193,19 @@ def stand(airframe: Airframe, schemes: list[Scheme], chosen: dict[PartName, str]
             }
         )  # fmt: skip
         lines.append(on_edge_words(told) if is_on_edge(airframe, name) else told)
+    now = weighs_now(airframe, worked)
+    for mass in now.masses:
+        for told in lines:
+            if told.part == mass.of:
+                told.part_g = even(mass.grams, mass.sd_g)
     _share(lines, airframe.promised_g - airframe.carried_g)
-    total = airframe.carried_g + sum(g.value for g in grams)
-    # spreads of different parts are taken to go each their own way (root of squares)
-    down = sum((g.value - g.low) ** 2 for g in grams) ** 0.5
-    up = sum((g.high - g.value) ** 2 for g in grams) ** 0.5
-    left = airframe.promised_g - total
+    total, left = even(now.grams, now.sd_g), airframe.promised_g - now.grams
     x = np.array([p[1] for line in lines for polygon in line.plan for p in polygon])
     y = np.array([p[0] for line in lines for polygon in line.plan for p in polygon])
     return Stand(
         name=airframe.name, parts=lines, first=_first_of(lines), rest_g=airframe.rest_g,
         gear_g=airframe.gear_g + airframe.mounts_g, promise_g=airframe.promised_g,
-        forecast_g=Estimate(value=total, low=total - down, high=total + up),
-        remains_g=Estimate(value=left, low=left - up, high=left + down),
+        forecast_g=total,
+        remains_g=Estimate(value=left, low=left - (total.high - total.value), high=left + (total.value - total.low)),
         span_mm=float(np.ptp(y)), length_mm=float(np.ptp(x)),
     )  # fmt: skip

@@ -253,7 +253,8 @@ class Work(BaseModel):
 
 
 class Mass(BaseModel):
-    """Grams of the whole part, all its copies; `beside_g` of the other parts that are described."""
+    """Grams of the whole part, all its copies; `beside_g` of the other parts that are described; `whole_g` of the
+    aircraft ready to fly."""
 
     foam_g: Estimate
     pieces_g: float
@@ -265,6 +266,7 @@ class Mass(BaseModel):
     beside_g: float
     flying_g: float
     promise_g: float
+    whole_g: Estimate
     remains_g: Estimate
 
 

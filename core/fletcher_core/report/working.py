@@ -10,7 +10,7 @@ from collections.abc import Callable, Mapping
 
 import numpy as np
 
-from ..analysis.estimate import estimate_of
+from ..analysis.estimate import Estimate, estimate_of
 from ..analysis.evaluation import Evaluation
 from ..analysis.past_first import outlives
 from ..analysis.sensitivity import drivers, figure_label, unit_of
@@ -18,7 +18,7 @@ from ..analysis.uncertainty import SAMPLES
 from ..beam import Integrals
 from ..failure import MODES, Finding
 from ..loads import AIR_DENSITY, Case, lift_slope
-from ..model import Problem, Refused
+from ..model import Body, Problem, Refused
 from ..units import Measure, System
 from .judgement import Margins
 from .lines import SCREENS, answers_drawn, figure_of, ledger, mass_of, screens
@@ -26,6 +26,9 @@ from .steps import basis, between, digits, figures_of, retold, step
 from .tail_effect import effect_working
 from .verdict import Step, Working
 from .words import factor_words, how, label, limit_words, place
+
+#: share by which a figure and what it is worked out from may differ when they are told (rounding)
+_SAME = 1e-3
 
 
 def _inputs(a: Evaluation, *families: str) -> list[Step]:
@@ -94,6 +97,22 @@ def _finding_steps(a: Evaluation, finding: Finding, run: int, k: int, n: float) 
     ]
 
 
+def _at_the_end(a: Evaluation, finding: Finding, k: int, n: float) -> list[Step]:
+    """What is applied and what it stands where the part ends at `n`, of the typical build."""
+    steps = _finding_steps(a, finding, 0, k, n)[:2]
+    applied, stands = (float(s.number or 0.0) for s in steps)
+    if applied > 0 and abs(stands / applied / n - 1) < _SAME:
+        return steps
+    # what crushes, wrinkles or slides on the way bears no more: what is left bears more than in proportion
+    case = a.cases[0]
+    return [
+        Step(label=f"Applied here at {factor_words(n, case)}", value="as much as it stands",
+             formula=f"{finding.formula}; followed load by load, since what has wrinkled, cracked or been crushed on "
+             "the way takes up no more, and the rest has its share to bear", source=MODES[finding.mode].source),
+        steps[1],
+    ]  # fmt: skip
+
+
 def _median(n: float, middle: float, unit: str, formula: str, label: str, source: str = "") -> list[Step]:
     """From the build in which every figure is typical to the median of builds, where that is another."""
     if abs(middle - 1.0) < 5e-4:
@@ -151,7 +170,7 @@ def _hold(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
              "is strained past it; cracked foam keeps its pressed half",
              source="Allen 1969; Gibson and Ashby 1997; Timoshenko and Gere 1972"),
         *_loads(a, 0, k),
-        *_finding_steps(a, finding, 0, k, n)[:2],
+        *_at_the_end(a, finding, k, n / a.middle.end),
         *_median(n, a.middle.end, a.cases[0].unit, how(finding, a.scheme), "Holds to", MODES[finding.mode].source),
         _reserve(a, n, a.limit, ends=True),
     ]  # fmt: skip
@@ -219,6 +238,8 @@ def _gj(a: Evaluation, k: int) -> Step:
 def _twist(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
     s, case = a.solved, a.cases[a.twists_most]
     run, worst = s.run_of(a.twists_most), limit_words(case)
+    if isinstance(a.layout.part, Body):
+        return _twist_of_body(a, a.layout.part, figure, system)
     total = float(np.degrees(s.shape.twist[run, -1]))
     air = float((s.loads.pitching[run] @ Integrals.along(a.layout.plan.y).tip)[0])
     steps = [
@@ -240,8 +261,43 @@ def _twist(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wo
     return _made(a, figure, title, steps, inputs, "°", "twist", total)
 
 
-def _mass(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
-    m, boom = mass_of(a), a.layout.section.boom
+def _twist_of_body(a: Evaluation, body: Body, figure: str, system: System) -> Working:
+    """By what pushes the tail aside, over what it turns about, with each open stretch by itself."""
+    s, case = a.solved, a.cases[a.twists_most]
+    run, held, y = s.run_of(a.twists_most), a.layout.held, a.layout.plan.y
+    torque = s.forces.torque[run] * case.factor
+    turns = np.degrees(torque / s.GJ[0])
+    behind = np.arange(held, len(y))
+    total = float(np.degrees(s.shape.twist[run, -1]))
+    soft = int(behind[np.argmax(np.abs(turns[behind]))])
+    worst = limit_words(case)
+    steps = [
+        Step(label="Twisted most", value=worst, formula="of all cases at their limits, what turns the tail furthest"),
+        step("Torque right behind the wing", torque[held], "N mm",
+              "what pushes at the tail × its arm about the height at which the sections turn; held at the wing's seat",
+              "Bruhn 1973, ch. A6"),
+        step(f"GJ, twist stiffness where it turns most, {place(float(y[soft]), system, 'body')}", s.GJ[0, soft],
+              "N mm²", "4 A² / sum of length / (G t) of a closed section; sum of G × length × t³ / 3 of an open one",
+              "Bredt 1896; Timoshenko and Goodier 1951"),
+    ]  # fmt: skip
+    for gone in body.left_out:
+        start, end = max(gone.x_from_mm, float(y[held])), gone.x_to_mm
+        if end <= start:
+            continue
+        fine = np.linspace(start, end, 200)
+        turned = float(np.trapezoid(np.interp(fine, y, turns), fine))
+        steps.append(
+            step(f"Of that where the {gone.side} is left out", turned, "°",
+                  f"torque / GJ along {Measure(end - start).text(system)}: open there, it is held by its walls' own "
+                  "stiffness alone")
+        )  # fmt: skip
+    steps.append(step("Twist at the tail", total, "°", "torque / GJ, integrated from the wing's seat"))
+    inputs = _inputs(a, "core", "stock", "skin", "board", "fibre", "resin", "lay_up")
+    return _made(a, figure, f"How far the tail twists at most: {worst}", steps, inputs, "°", "twist", total)
+
+
+def _mass(a: Evaluation, figure: str, system: System, whole: Estimate | None) -> Working:
+    m, boom = mass_of(a, whole), a.layout.section.boom
     joined = [
         step("Joints of panels", m.joined_g, "g", "plates or bars: volume × density; glue: spread × glued area; tape")
     ] if a.hardware else []  # fmt: skip
@@ -252,9 +308,10 @@ def _mass(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Wor
         step("Glue", m.glue_g, "g", "bead × length, or spread × glued area"),
         *joined,
         step(f"The {a.scheme.part}", m.part_g.value, "g", "sum of these"),
+        step("The aircraft, ready to fly", m.whole_g.value, "g",
+              "gear, mounts and all parts: as weighed, or as planned times the builder's habit"),
         step("Remains of the promise", m.remains_g.value, "g",
-              f"promise {Measure(m.promise_g, 'mass').text(system)} − everything else "
-              f"{Measure(a.airframe.carried_g + a.beside_g, 'mass').text(system)} − the {a.scheme.part}"),
+              f"promise {Measure(m.promise_g, 'mass').text(system)} − the aircraft"),
     ]  # fmt: skip
     return _made(a, figure, "What it weighs", steps, _inputs(a), "g", "mass", m.part_g.value)
 
@@ -431,7 +488,7 @@ def _effect(a: Evaluation, figure: str, system: System, y_mm: float | None) -> W
 
 Tell = Callable[[Evaluation, str, System, float | None], Working]
 _TOLD: Mapping[str, Tell] = {
-    "break": _break, "hold": _hold, "bend": _bend, "twist": _twist, "mass": _mass, "bending_hz": _frequency,
+    "break": _break, "hold": _hold, "bend": _bend, "twist": _twist, "bending_hz": _frequency,
     "twist_hz": _frequency, "divergence": _screen, "reversal": _screen, "flutter": _screen, "case": _case,
     "mode": _mode, "piece": _piece, "EI": _stiffness, "EA": _stiffness, "GJ": _stiffness, "GA": _stiffness,
     "effect": _effect,
@@ -445,14 +502,20 @@ def _no_such(figure: str) -> Refused:
     )
 
 
-def working(a: Evaluation, figure: str, system: System, y_mm: float | None) -> Working:
+def working(a: Evaluation, figure: str, system: System, y_mm: float | None, whole: Estimate | None = None) -> Working:
     """The working of one figure of an answer.
+
+    Parameters
+    ----------
+    whole : what the aircraft weighs ready to fly, for what remains of the promise.
 
     Raises
     ------
     Refused
         Where the answer has no such figure.
     """
+    if figure == "mass":
+        return retold(_mass(a, figure, system, whole), system)
     tell = _TOLD.get(figure.partition(":")[0])
     if tell is None:
         raise _no_such(figure)

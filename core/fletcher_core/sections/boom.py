@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry import Planform
+from ..geometry import Outline, Planform
 from ..model.body import Body
 from .contract import Kernel, SectionProperties, ShearFlow, TorsionStress, Twist
 from .section import BoomSection, SectionLayout, SectionMaterials
@@ -27,8 +27,13 @@ _ROD, _TUBE = 0.886, 0.531
 _NOTHING = 1e-12
 
 
-def boom_section(body: Body, plan: Planform) -> BoomSection | None:
-    """Where a body's booms bear and where they weigh; None where it has none."""
+def boom_section(body: Body, plan: Planform, within: Outline) -> BoomSection | None:
+    """Where a body's booms bear and where they weigh; None where it has none.
+
+    Parameters
+    ----------
+    within : what formers fill: the body, or the room in a hollow one.
+    """
     boom = body.boom
     if boom is None:
         return None
@@ -48,10 +53,15 @@ def boom_section(body: Body, plan: Planform) -> BoomSection | None:
     lies = bare - boom.starts_mm
     # evenly (own choice: two formers hand it over so)
     pods = np.clip((bare - y) / lies, 0.0, 1.0)
+    # two plates of the pod's section with a hole for each boom, told as one that goes on from end to end
+    filled = np.maximum(
+        np.trapezoid(within.upper - within.lower, within.x, axis=1) - boom.count * np.pi / 4 * d**2, 0.0
+    )
+    lie = (y >= boom.starts_mm - 1e-6) & ~here & (boom.held == "formers")
     return BoomSection(
         here, (y >= boom.starts_mm - 1e-6).astype(float), y <= body.pod_mm + 1e-6, pods, x, z, lies,
         float(boom.count), d, 0.5 * (d - bore), area, second, shear * area, against,
-        boom.apart_mm if boom.count == 2 else 0.0,
+        boom.apart_mm if boom.count == 2 else 0.0, filled * lie * 2 * boom.former_mm / lies,
     )  # fmt: skip
 
 
@@ -78,7 +88,7 @@ class BoomKernel:
         assert b is not None
         E = materials.boom_E[:, None] * b.count
         mass = materials.boom_rho[:, None] * b.count * b.area * b.weighs
-        own = p.mass * b.pod
+        own = p.mass * b.pod + materials.former_rho[:, None] * b.formers
         # both turn about the middle of the body
         polar = mass * (b.x**2 + 2 * b.second / b.area + 0.25 * b.apart**2)
 
@@ -95,7 +105,9 @@ class BoomKernel:
             EA=on("EA", E * b.area), x0=on("x0", b.x + 0 * E), z0=on("z0", b.z + 0 * E),
             EIxx=bent("EIxx"), EIzz=bent("EIzz"), EIxz=p.EIxz * (b.pods == 1),
             x_shear=on("x_shear", b.x + 0 * E), mass=own + mass,
-            x_mass=(own * p.x_mass + mass * b.x) / total, polar_mass=p.polar_mass * b.pod + polar,
+            # formers fill the section: their own lies where its foam's does
+            x_mass=(own * p.x_mass + mass * b.x) / total,
+            polar_mass=p.polar_mass * own / np.maximum(p.mass, _NOTHING) + polar,
         )  # fmt: skip
 
     def of_pod(
@@ -145,8 +157,9 @@ class BoomKernel:
 
 
 def boom_g(layout: PartLayout, materials: SectionMaterials) -> float:
-    """Grams of the first variant's booms, all of their length."""
+    """Grams of the first variant's booms, all of their length, and of the formers that hold them."""
     b = layout.section.boom
     if b is None:
         return 0.0
-    return float(materials.boom_rho[0] * b.count * b.area * np.trapezoid(b.weighs, layout.plan.s))
+    formers = materials.former_rho[0] * np.trapezoid(b.formers, layout.plan.s)
+    return float(materials.boom_rho[0] * b.count * b.area * np.trapezoid(b.weighs, layout.plan.s) + formers)

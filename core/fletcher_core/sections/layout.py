@@ -521,7 +521,7 @@ def assemble(
             inside=np.array([r.inside for r in rows.sheets]),
         )
     inside = ground.inside if isinstance(ground.inside, Outline) else None
-    boom = boom_section(part, plan) if isinstance(part, Body) else None
+    boom = boom_section(part, plan, inside or outline) if isinstance(part, Body) else None
     kernel: Kernel = WALLED if part.hollow else FILLED
     section = SectionLayout(
         outline,

@@ -114,9 +114,11 @@ def _along(row: MemberRow, values: Values) -> Array:
 
 
 def _of_boom(layout: PartLayout, values: Values) -> tuple[Array, ...]:
-    """E, G, density (V,) of what goes on behind a pod."""
+    """E, G, density (V,) of what goes on behind a pod, and the density of the formers that hold it there."""
     boom = boom_of(layout.part)
     if boom is None:
         return ()
     name = f"stock.{boom.material}"
-    return values[f"{name}.E"], values[f"{name}.G"], values[f"{name}.density"] * 1e-6
+    rho = values[f"{name}.density"] * 1e-6
+    former = values[f"stock.{boom.former}.density"] * 1e-6 if boom.held == "formers" else np.zeros_like(rho)
+    return values[f"{name}.E"], values[f"{name}.G"], rho, former

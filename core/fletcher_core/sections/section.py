@@ -142,6 +142,7 @@ class BoomSection:
     count : how many. outer, wall : diameter and wall. area, second : mm2, mm4. sheared : mm2 that shear counts.
     against : mm4 of E that a torque at the tail meets as it bends two of them against each other; `apart` from axis to
         axis, 0 of one.
+    formers : (S,) mm2 of what holds them in the pod, as if it were spread over all that lies in it.
     """
 
     here: NDArray[np.bool_]
@@ -159,10 +160,15 @@ class BoomSection:
     sheared: float
     against: float
     apart: float
+    formers: Array
 
     def take(self, index: NDArray[np.intp]) -> BoomSection:
         """At some of the stations."""
-        return replace(self, **{k: getattr(self, k)[index] for k in ("here", "weighs", "pod", "pods", "x", "z")})
+        return replace(self, **{k: getattr(self, k)[index] for k in _ALONG})
+
+
+#: of a boom's section, what goes along the span
+_ALONG = ("here", "weighs", "pod", "pods", "x", "z", "formers")
 
 
 @dataclass(frozen=True)
@@ -195,7 +201,7 @@ class SectionMaterials:
     sheet_Et, sheet_Gt : (V, Ps) N/mm of all layers; sheet_mass (V, Ps) g/mm2.
     sheet_on : (V, Ps) 0 or 1.
     patch_E, patch_G, patch_rho, patch_on : (V, Pp) the same of what stands in place of the core.
-    boom_E, boom_G, boom_rho : (V,) of booms; (0,) where there are none.
+    boom_E, boom_G, boom_rho : (V,) of booms; (0,) where there are none. former_rho : of what holds them in the pod.
     """
 
     foam: CoreFoam
@@ -215,6 +221,7 @@ class SectionMaterials:
     boom_E: Array = field(default_factory=lambda: np.zeros(0))
     boom_G: Array = field(default_factory=lambda: np.zeros(0))
     boom_rho: Array = field(default_factory=lambda: np.zeros(0))
+    former_rho: Array = field(default_factory=lambda: np.zeros(0))
 
     @property
     def variants(self) -> int:

@@ -246,7 +246,7 @@ def remove_repair(request: HttpRequest, airframe_id: Id, repair_id: Id) -> Statu
     row = _airframe(request, airframe_id).repairs.filter(pk=repair_id).first()
     if row is None:
         raise HttpError(404, "There is no such repair.")
-    removal.remove(row, person(request))
+    removal.remove_repair(row, person(request))
     return Status(204, None)
 
 

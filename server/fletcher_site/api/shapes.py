@@ -296,7 +296,7 @@ class AirframesOut(Schema):
 class RemovedOut(Schema):
     """Something that was removed and can be taken back."""
 
-    kind: Literal["airframe", "scheme", "material", "stock", "bond", "weighing", "repair", "life"]
+    kind: Literal["airframe", "scheme", "material", "stock", "bond", "weighing", "repair", "life", "picture"]
     id: int
     name: str
     who: str

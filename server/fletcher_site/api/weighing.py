@@ -6,7 +6,7 @@ from datetime import datetime
 
 from django.db import transaction
 from django.http import HttpRequest
-from fletcher_core import Weighed
+from fletcher_core import Refused, Weighed, question_of
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from ninja.responses import Status
@@ -40,6 +40,8 @@ class WeighInsOut(Schema):
 class WeighInWish(BaseModel):
     weighed: Weighed
     note: str = Field("", max_length=200)
+    #: the person was asked about a weight far from its plan, and keeps it
+    sure: bool = False
 
 
 def _airframe(request: HttpRequest, airframe_id: int) -> Airframe:
@@ -76,6 +78,9 @@ def weighings(request: HttpRequest, airframe_id: Id) -> WeighInsOut:
 )  # fmt: skip
 def weigh(request: HttpRequest, airframe_id: Id, weighing: WeighInWish) -> Status[WeighInOut]:
     airframe, shop = _airframe(request, airframe_id), membership(request).workshop
+    asked = None if weighing.sure else question_of(weighing.weighed)
+    if asked is not None:
+        raise Refused([asked])
     document = weighing.weighed.model_dump(mode="json")
     with transaction.atomic():
         Workshop.objects.select_for_update().get(pk=shop.pk)

@@ -13,8 +13,11 @@ from fletcher_core import AirframeFile, Problem, Refused, ShelfCheck, System, ne
 from fletcher_core import LifeEntry as LifeEntryModel
 from fletcher_core import Repair as RepairModel
 
-from . import quota, reading, shelf
+from . import quota, reading, repair_pictures, shelf
 from .models import Airframe, LifeEntry, Repair, Workshop
+
+#: pictures that a repair can name (`fletcher_core.Repair`)
+_PICTURES = 20
 
 
 @dataclass(eq=False)
@@ -79,7 +82,9 @@ def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int,
             # whether it was taken from the shelf is the shelf's to say: a step back on the page does not put it back
             document |= {"id": row.key, "taken": row.document.get("taken", "")}
             if row.document != document:
+                before = row.document
                 _write(shop, row, document, who)
+                repair_pictures.follow(row, before, document, who)
     return row
 
 
@@ -114,6 +119,17 @@ def take_stock(
         row.taking = [asdict(c) for c in changes]
         _write(shop, row, {**row.document, "taken": timezone.now().isoformat(timespec="minutes")}, who)
     return row, found
+
+
+def name_picture_again(row: Repair, key: str, who: User | None) -> None:
+    """A picture that was taken back is among those of its repair again, in a version of its own."""
+    shop = Workshop.objects.select_for_update().get(pk=row.airframe.workshop_id)
+    if key in repair_pictures.keys_of(row.document):
+        return
+    named = row.document.get("pictures", [])
+    if len(named) >= _PICTURES:
+        raise quota.full("pictures", _PICTURES, "pictures of this repair")
+    _write(shop, row, {**row.document, "pictures": [*named, key]}, who)
 
 
 def put_stock_back(airframe: Airframe, pk: int, based_on: int, who: User | None) -> Repair | None:

@@ -11,7 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 from fletcher_core import Problem, Refused, ShelfItem, System, current_catalogue
 
-from . import own_materials, quota, reading, storage
+from . import mending, own_materials, quota, reading, repair_pictures, storage
 from .models import (
     Airframe,
     BondTest,
@@ -27,7 +27,7 @@ from .models import (
 )
 
 DAYS = 30
-Kind = Literal["airframe", "scheme", "material", "stock", "bond", "weighing", "repair", "life"]
+Kind = Literal["airframe", "scheme", "material", "stock", "bond", "weighing", "repair", "life", "picture"]
 
 #: more than so many are not listed
 _MOST = 500
@@ -66,6 +66,10 @@ def _repair_name(row: Repair) -> str:
     return f"repair {_label(row.document, 'name', _label(row.document, 'day', ''))}, {row.airframe.name}"
 
 
+def _picture_name(row: RepairPicture) -> str:
+    return f"picture of {row.when.date().isoformat()}, {row.airframe.name}"
+
+
 def _life_name(row: LifeEntry) -> str:
     told = f"{_label(row.document, 'what', 'entry')}, {_label(row.document, 'day', '')}"
     return f"{told}, {row.airframe.name}"
@@ -91,6 +95,14 @@ def listed(workshop: Workshop, system: System) -> list[Removed]:
         found.append(Removed("repair", row, _repair_name(row)))
     for row in rows(LifeEntry, airframe__workshop=workshop, airframe__removed__isnull=True).select_related("airframe"):
         found.append(Removed("life", row, _life_name(row)))
+    pictures = rows(RepairPicture, airframe__workshop=workshop, airframe__removed__isnull=True)
+    pictures = list(pictures.select_related("airframe", "removed_by").defer("picture"))
+    with_repairs = repair_pictures.of_removed_repairs([row.airframe_id for row in pictures])
+    found += [
+        Removed("picture", row, _picture_name(row))
+        for row in pictures
+        if (row.airframe_id, row.key) not in with_repairs
+    ]
     return sorted(found, key=lambda r: r.row.removed, reverse=True)[:_MOST]
 
 
@@ -101,6 +113,13 @@ def _oldest() -> datetime.datetime:
 def remove(row: Removable, who: Any) -> None:
     row.removed, row.removed_by = timezone.now(), who if who and who.pk else None
     row.save(update_fields=["removed", "removed_by"])
+
+
+def remove_repair(row: Repair, who: Any) -> None:
+    """A repair and its pictures, which come back with it."""
+    with transaction.atomic():
+        remove(row, who)
+        repair_pictures.follow(row, row.document, None, who)
 
 
 def _back(row: Removable, *also: str) -> None:
@@ -186,6 +205,8 @@ def take_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str 
                 raise quota.full("weighings", quota.WEIGHINGS, "weighings of this airframe")
             _back(row)
             return _weighing_name(row)
+        case "picture":
+            return _picture(workshop, pk, who)
         case "repair" | "life":
             return _of_an_airframe(workshop, kind, pk)
 
@@ -204,7 +225,27 @@ def _of_an_airframe(workshop: Workshop, kind: Literal["repair", "life"], pk: int
     if there.filter(key=row.key).exists():
         raise _refused("It is here again already.", "Nothing needs to be done.")
     _back(row)
-    return _repair_name(row) if kind == "repair" else _life_name(row)
+    if kind == "repair":
+        repair_pictures.bring_back(row.airframe, repair_pictures.keys_of(row.document))
+        return _repair_name(row)
+    return _life_name(row)
+
+
+def _picture(workshop: Workshop, pk: int, who: User | None) -> str | None:
+    """A picture, among those of its repair again."""
+    row = _row(RepairPicture, pk, airframe__workshop=workshop, airframe__removed__isnull=True)
+    if row is None:
+        return None
+    if row.airframe.repair_pictures.count() >= quota.REPAIR_PICTURES:
+        raise quota.full("picture", quota.REPAIR_PICTURES, "pictures of this airframe's repairs")
+    if row.airframe.repair_pictures.filter(key=row.key).exists():
+        raise _refused("It is here again already.", "Nothing needs to be done.")
+    repair = repair_pictures.repair_of(row)
+    if repair is None:
+        raise _refused("The repair that it belongs to is not here.", "Take that back first.")
+    _back(row)
+    mending.name_picture_again(repair, row.key, who)
+    return _picture_name(row)
 
 
 def put_away() -> int:

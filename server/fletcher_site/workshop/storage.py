@@ -12,13 +12,25 @@ from typing import Any, TypeVar
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.utils import timezone
-from fletcher_core import AirframeFile, CannotRead, Problem, Refused, Stand, build, read_file, upgraded
+from fletcher_core import (
+    AirframeFile,
+    CannotRead,
+    Problem,
+    Refused,
+    Stand,
+    Weighed,
+    build,
+    counting_on,
+    made_of,
+    read_file,
+    upgraded,
+)
 
 from ..deadline import TookTooLong
 from . import answers, mending, own_materials, quota
 from .changes import changes
 from .models import Airframe, Revision, Scheme, Workshop
-from .reading import Unreadable
+from .reading import Unreadable, readable
 
 T = TypeVar("T")
 _log = logging.getLogger(__name__)
@@ -134,10 +146,13 @@ def summary_of(file: AirframeFile) -> dict[str, Any]:
 
 def summary(airframe: Airframe) -> dict[str, Any]:
     """What the list shows; worked out when it is looked at, where it was saved since or an older core made it, so that
-    list and bench agree and whoever saves is not kept waiting."""
-    if airframe.summary.get("core") != build():
+    list and bench agree and whoever saves is not kept waiting. It counts on what was weighed, as the other pages do."""
+    rows = list(airframe.weigh_ins.all())
+    by = build() + "".join(f":{row.pk}" for row in rows)
+    if airframe.summary.get("core") != by:
         try:
-            made = summary_of(file_of(airframe))
+            with counting_on(made_of([weighed for _, weighed in readable(Weighed, rows)])):
+                made = {**summary_of(file_of(airframe)), "core": by}
         except (Unreadable, TookTooLong):
             raise
         except Exception as exc:
@@ -145,7 +160,7 @@ def summary(airframe: Airframe) -> dict[str, Any]:
             if not isinstance(exc, Refused):
                 _log.exception("airframe %s cannot be summed up", airframe.pk)
             said = "it cannot be worked out any more: open it to see why"
-            made = {**airframe.summary, "core": build(), "sentence": said, "state": "gives way", "hardest": ""}
+            made = {**airframe.summary, "core": by, "sentence": said, "state": "gives way", "hardest": ""}
         airframe.summary = made
         Airframe.objects.filter(pk=airframe.pk, version=airframe.version).update(summary=made)
     return {name: value for name, value in airframe.summary.items() if name != "core"}

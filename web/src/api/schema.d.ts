@@ -5905,7 +5905,8 @@ export interface components {
         };
         /**
          * Mass
-         * @description Grams of the whole part, all its copies; `beside_g` of the other parts that are described.
+         * @description Grams of the whole part, all its copies; `beside_g` of the other parts that are described; `whole_g` of the
+         *     aircraft ready to fly.
          */
         Mass: {
             /** Beside G */
@@ -5923,6 +5924,7 @@ export interface components {
             /** Promise G */
             promise_g: number;
             remains_g: components["schemas"]["Estimate"];
+            whole_g: components["schemas"]["Estimate"];
         };
         /** MaterialsOut */
         MaterialsOut: {
@@ -7682,7 +7684,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing" | "repair" | "life";
+            kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing" | "repair" | "life" | "picture";
             /** Name */
             name: string;
             /**
@@ -10493,6 +10495,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
             weighed: components["schemas"]["Weighed"];
         };
         /**
@@ -12745,7 +12752,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing" | "repair" | "life";
+                kind: "airframe" | "scheme" | "material" | "stock" | "bond" | "weighing" | "repair" | "life" | "picture";
                 row_id: number;
             };
             cookie?: never;

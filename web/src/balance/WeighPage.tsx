@@ -27,8 +27,8 @@ interface RowProps {
   /** What was taken from the scale for it. */
   taken: { grams: number; step: number } | null;
   onOpen: () => void;
-  /** Whether it is kept. */
-  onKeep: (grams: number, step: number) => Promise<boolean>;
+  /** Whether it is kept; in words what is asked before it is. */
+  onKeep: (grams: number, step: number, sure: boolean) => Promise<boolean | string>;
 }
 
 /** One part or thing: what it was planned to weigh and what it weighs; opened, a large field for the scale's figure. */
@@ -42,15 +42,21 @@ function Row({ item, open, taken, onOpen, onKeep }: RowProps) {
     if (taken) setGrams(() => taken.grams);
   }
   const [busy, setBusy] = useState(false);
+  /** What is asked about a weight far from its plan, and about which. */
+  const [asked, setAsked] = useState<{ grams: number; what: string } | null>(null);
   const planned = item.planned ?? item.grams;
   const over = item.weighed ? item.grams.value / planned.value - 1 : 0;
-  async function keep() {
+  async function keep(sure = false) {
     if (busy) return;
     setBusy(true);
     // what was typed a moment ago is read first; what could not be kept stays in the field
     const right = await reading.allRight();
     const now = latest();
-    if (right && now !== null && (await onKeep(now, taken?.grams === now ? taken.step : 1))) setGrams(() => null);
+    if (right && now !== null) {
+      const kept = await onKeep(now, taken?.grams === now ? taken.step : 1, sure && asked?.grams === now);
+      setAsked(typeof kept === "string" ? { grams: now, what: kept } : null);
+      if (kept === true) setGrams(() => null);
+    }
     setBusy(false);
   }
   return (
@@ -99,6 +105,14 @@ function Row({ item, open, taken, onOpen, onKeep }: RowProps) {
               onEmpty={() => setGrams(() => null)}
             />
           </Readings.Provider>
+          {asked && asked.grams === grams && (
+            <div role="alert" className="order-last col-span-2 text-[16px]" data-testid="asked">
+              <p className="font-medium text-gives">{asked.what}</p>
+              <button type="button" className="btn mt-1 min-h-11" disabled={busy} onClick={() => void keep(true)}>
+                It is right: keep it
+              </button>
+            </div>
+          )}
           <button className="btn btn-main min-h-12 px-5 text-[17px]" disabled={grams === null || busy}>
             Keep it
           </button>
@@ -148,13 +162,13 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
   const opened = items.find((i) => key(i) === open);
   const names = new Map(items.map((i) => [key(i), i.name]));
 
-  async function keep(item: BalanceItem, grams: number, step_g: number) {
+  async function keep(item: BalanceItem, grams: number, step_g: number, sure: boolean) {
     const planned = item.planned ?? item.grams;
     try {
       await take(
         client.POST("/api/airframes/{airframe_id}/weighings", {
           params: { path: { airframe_id: id } },
-          body: { weighed: { of: key(item), grams, planned_g: planned.value, planned_sd: spread(planned), step_g }, note: "" },
+          body: { weighed: { of: key(item), grams, planned_g: planned.value, planned_sd: spread(planned), step_g }, note: "", sure },
         }),
       );
       setTrouble(null);
@@ -166,6 +180,11 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
       return true;
     } catch (cause) {
       // what was typed stays where it is
+      const asked = cause instanceof Fault ? cause.problems.find((p) => p.field === "sure") : undefined;
+      if (asked) {
+        setTrouble(null);
+        return `${asked.what} ${asked.right}`;
+      }
       setTrouble(
         cause instanceof Fault
           ? cause.problems[0]
@@ -231,7 +250,7 @@ export function WeighPage({ workplace }: { workplace: Workplace }) {
                   open={open === key(item)}
                   taken={taken?.key === key(item) ? taken : null}
                   onOpen={() => setOpen(open === key(item) ? null : key(item))}
-                  onKeep={(grams, step) => keep(item, grams, step)}
+                  onKeep={(grams, step, sure) => keep(item, grams, step, sure)}
                 />
               ))}
             </ul>

@@ -20,6 +20,7 @@ const STATE_MEANS = { sound: "sound", close: "close", "gives way": "weak" } as c
 
 /** Judged by one rule, in the case that is hardest for it: the state, and what that case asks. */
 function Judged({ verdict }: { verdict: Verdict }) {
+  const units = useUnits();
   const j = verdict.judged;
   const tone = j.state === "gives way" ? "border-gives text-gives" : j.state === "close" ? "border-kraft text-kraft" : "border-ink";
   return (
@@ -27,7 +28,8 @@ function Judged({ verdict }: { verdict: Verdict }) {
       <b className={`mr-1.5 border px-1 font-semibold ${tone}`}>
         <Word id={STATE_MEANS[j.state]}>{STATE_WORD[j.state]}</Word>
       </b>
-      {j.case}: nothing may show at {factor(j.load, j.unit)}, and it must hold to {factor(j.needed, j.unit)}
+      {j.case}
+      {j.unit === "G" ? `, ${mass(verdict.mass.flying_g, units)} ready to fly` : ""}: nothing may show at {factor(j.load, j.unit)}, and it must hold to {factor(j.needed, j.unit)}
       {!j.like_main && `; there its first sign is at ${factor(j.first.value, j.unit)}, and it holds to ${factor(j.hold.value, j.unit)}`}.
     </p>
   );

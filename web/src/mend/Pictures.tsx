@@ -10,6 +10,7 @@ interface Props {
   /** A single one. */
   one?: boolean;
   onAdd: (key: string) => void;
+  onRemove: (key: string) => void;
 }
 
 /** Longest side in pixels, so that a picture fits on the phone until there is a net; own choice. */
@@ -27,7 +28,7 @@ async function small(file: File): Promise<string> {
 }
 
 /** Pictures of a damage or a mend: taken with the phone, kept on it until they are sent. */
-export function Pictures({ airframe, keys, one = false, onAdd }: Props) {
+export function Pictures({ airframe, keys, one = false, onAdd, onRemove }: Props) {
   const { read, change, sendRest } = useWaiting(airframe);
   const [wrong, setWrong] = useState<string | null>(null);
   const waiting = read().pictures;
@@ -55,12 +56,21 @@ export function Pictures({ airframe, keys, one = false, onAdd }: Props) {
         {keys.map((key) => {
           const kept = waiting.find((p) => p.key === key);
           return (
-            <img
-              key={key}
-              className="h-28 border border-rule object-cover"
-              alt="As it was photographed"
-              src={kept ? `data:image/jpeg;base64,${kept.picture}` : `/api/airframes/${airframe}/repair-pictures/${key}`}
-            />
+            <figure key={key} className="grid justify-items-start">
+              <img
+                className="h-28 border border-rule object-cover"
+                alt="As it was photographed"
+                src={kept ? `data:image/jpeg;base64,${kept.picture}` : `/api/airframes/${airframe}/repair-pictures/${key}`}
+              />
+              <button
+                type="button"
+                className="btn btn-quiet min-h-10 px-1 print:hidden"
+                // one that is not sent yet stays on this phone till it is, so that a step back finds it
+                onClick={() => onRemove(key)}
+              >
+                Remove it
+              </button>
+            </figure>
           );
         })}
       </div>

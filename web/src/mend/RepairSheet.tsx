@@ -203,7 +203,12 @@ export function RepairSheet({ workplace, row, start }: Props) {
                 <DoIt repair={repair} verdict={verdict} edit={edit} onLog={writeLog} logged={logged} />
               </div>
               <div className="min-w-0">
-                <Pictures airframe={id} keys={repair.pictures} onAdd={(key) => edit((r) => ({ ...r, pictures: [...r.pictures, key] }))} />
+                <Pictures
+                  airframe={id}
+                  keys={repair.pictures}
+                  onAdd={(key) => edit((r) => ({ ...r, pictures: [...r.pictures, key] }))}
+                  onRemove={(key) => edit((r) => ({ ...r, pictures: r.pictures.filter((k) => k !== key) }))}
+                />
                 {verdict.parts.map((p) => (
                   <Columns key={p.label} part={p} mends={mends.length > 0} />
                 ))}

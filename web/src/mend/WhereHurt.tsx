@@ -151,6 +151,7 @@ export function WhereHurt({ workplace, doc, at, plan, look, catalogue, verdict }
             keys={damage.picture ? [damage.picture] : []}
             one
             onAdd={(key) => edit((r) => ({ ...r, damages: r.damages.map((d) => (d.id === damage.id ? { ...d, picture: key } : d)) }))}
+            onRemove={() => edit((r) => ({ ...r, damages: r.damages.map((d) => (d.id === damage.id ? { ...d, picture: null } : d)) }))}
           />
           <p className="mt-3 flex flex-wrap gap-2">
             <button type="button" className="btn" onClick={() => setEditing(false)}>

@@ -14,8 +14,9 @@ const WORDS: Record<Removed["kind"], string> = {
   stock: "From the shelf",
   bond: "Bond test",
   weighing: "Weighing",
-  repair: "repair",
-  life: "line of the log",
+  repair: "Repair",
+  life: "Line of the log",
+  picture: "Picture",
 };
 
 function day(text: string): string {

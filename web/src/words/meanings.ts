@@ -7,7 +7,8 @@ export const MEANINGS = {
   },
   holds_to: {
     word: "Holds to",
-    means: "The load at which it is over: it snaps, folds or tears. The figure is the middle of all builds, with the range of eight in ten. It must not come before the load times the safety factor.",
+    means:
+      "The load at which it is over: it snaps, folds or tears. The figure is the middle of all builds, with the range of eight in ten. It must not come before the load times the safety factor.",
   },
   g: { word: "G", means: "So many times its own weight: at 5 G the wing carries five times what the aircraft weighs. Grams are written with a small g." },
   sound: { word: "Sound", means: "Nine builds in ten do all that is asked: no first sign at the load, and no end before load times safety." },
