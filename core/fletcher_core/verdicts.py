@@ -177,7 +177,7 @@ def verdict_of(
         middle=a.middle,
         bending_hz=estimate_of(float(a.screens.bending_hz[0]), drawn["bending_hz"]),
         twist_hz=estimate_of(float(a.screens.twist_hz[0]), drawn["twist_hz"]),
-        screens=screens(a),
+        screens=screens(a, system),
         cases=case_lines(a, margins, system),
         drivers=first_drivers(a, drawn),
         section=section_figures(a, cut),

@@ -228,12 +228,13 @@ def aeroelastic_checks_of(solved: Solved, count: int) -> AeroelasticChecks:
     turning = solved.layout.part.surfaces.get(solved.layout.part.TURNS)
     p, GJ = solved.properties.take(np.arange(count)), solved.GJ[:count]
     twist = first_twist(plan, p, GJ)
+    bending = first_bending(plan, p, solved.GA_s[:count])
     return AeroelasticChecks(
-        bending_hz=first_bending(plan, p, solved.GA_s[:count]),
+        bending_hz=bending,
         twist_hz=twist,
         divergence=divergence_speed(plan, p, GJ),
         reversal=None if turning is None else reversal_speed(plan, p, GJ, turning),
-        flutter=flutter_speed(plan, p, twist),
+        flutter=flutter_speed(plan, p, twist, bending),
     )
 
 

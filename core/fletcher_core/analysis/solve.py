@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..beam import Forces, Shape, deform, forces
+from ..beam import Forces, Shape, deform, following_bending, forces
 from ..failure import Finding, LoadedPart, find_all, first_least, soonest
 from ..loads import GRAVITY, Case, PartLoads, body_forces, carried_by, part_loads, shares_by, turning_height
 from ..model.body import Body
@@ -328,6 +328,7 @@ def forces_in(
         share = (mass * share + shares_by(plan.y, cases)) / np.maximum(mass + more, 1e-9)
         mass = mass + more
     loads = part_loads(layout.part, plan, flying_mass_g, mass, layout.outline.profile.cm0(), cases)
+    loads = following_bending(plan, loads, properties.EIxx, cases)
     force = forces(plan, loads, properties.x_shear / chord, share)
     whole = np.array([c.unit == "times" for c in cases])[:, None]
     if whole.any():

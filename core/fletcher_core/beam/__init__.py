@@ -1,7 +1,8 @@
 """The half wing as a beam: forces, bend, twist, and how it shakes."""
 
-from .aeroelastic import divergence_speed, flutter_speed, reversal_speed
+from .aeroelastic import divergence_speed, flutter_speed, reversal_speed, sweep_along
 from .beam import Forces, Integrals, Shape, deform, forces
+from .lift_follows import following_bending
 from .vibration import first_bending, first_twist
 
 __all__ = [
@@ -13,6 +14,8 @@ __all__ = [
     "first_bending",
     "first_twist",
     "flutter_speed",
+    "following_bending",
     "forces",
     "reversal_speed",
+    "sweep_along",
 ]

@@ -1,10 +1,10 @@
 """Divergence, aileron reversal and flutter, as screens: quick checks that tell where to look, not promises.
 
-Strip theory, wing held at the root. Divergence knows twist and bending: what bends up turns the sections of a swept
+Strip theory, wing held at the root. All of them know twist and bending: what bends up turns the sections of a swept
 wing, nose up where it is swept forward, nose down where it is swept back. Speeds in m/s; inf where it cannot happen.
 
-Sources: Bisplinghoff, Ashley and Halfman 1955 (divergence, reversal); Theodorsen and Garrick 1940
-(approximate flutter speed).
+Sources: Bisplinghoff, Ashley and Halfman 1955 (divergence, reversal); Theodorsen and Garrick 1940, Pines 1958
+(approximate flutter speeds).
 """
 
 from __future__ import annotations
@@ -23,8 +23,6 @@ Array = NDArray[np.float64]
 
 #: an eigenvalue whose imaginary part is below this share of the largest is real (rounding)
 _REAL = 1e-6
-#: of the power iteration: own choice
-_STEPS = 6
 
 
 def _speed(pressure_mpa: Array) -> Array:
@@ -38,6 +36,31 @@ def sweep_along(plan: Planform) -> Array:
     return np.asarray(np.sign(slope) * np.arccos(np.clip(plan.cos_sweep, 0.0, 1.0)))
 
 
+def _angle_made(plan: Planform, properties: SectionProperties, GJ: Array, v: int) -> Array:
+    """(S, S) what the angle at every station of one variant makes of the angle at every other, for q of one MPa,
+    through lift, moment, shear, twist and bending; rows are causes."""
+    chord, tan = plan.chord * plan.cos_sweep, np.tan(sweep_along(plan))
+    lift = lift_slope(plan) * chord * plan.cos_sweep**2  # N/mm of axis for each radian and MPa
+    arm = chord * (properties.x_shear[v] / chord - 0.25)
+    return _turned(plan, np.diag(lift), np.diag(lift * arm), properties.EIxx[v], GJ[v], tan)
+
+
+def _turned(plan: Planform, lift: Array, moment: Array, EI: Array, GJ: Array, tan: Array) -> Array:
+    """(..., S) radians at every station of what lifts (..., S) N/mm and turns N mm/mm of axis: twist, less the slope of
+    bending times the tangent of the sweep."""
+    along = Integrals.along(plan.s)
+    twist = (moment @ along.tip) / GJ @ along.root
+    slope = (lift @ along.tip @ along.tip) / EI @ along.root
+    return np.asarray(twist - slope * tan)
+
+
+def _largest(made: Array) -> float:
+    """The largest real eigenvalue; 0 where there is none above nothing."""
+    values = np.linalg.eigvals(made)
+    real = values.real[(np.abs(values.imag) < _REAL * np.abs(values).max()) & (values.real > 1e-30)]
+    return float(real.max()) if len(real) else 0.0
+
+
 def divergence_speed(plan: Planform, properties: SectionProperties, GJ: Array) -> Array:
     """(V,) the smallest q for which twist, bending and the lift that both make hold each other up, as a speed.
 
@@ -46,64 +69,92 @@ def divergence_speed(plan: Planform, properties: SectionProperties, GJ: Array) -
     Bisplinghoff, Ashley and Halfman 1955, ch. 8; Diederich and Budiansky 1948). 1/q is the largest eigenvalue of what
     that angle makes of itself through lift, moment, shear, twist and bending.
     """
-    a, sweep = lift_slope(plan), sweep_along(plan)
-    chord = plan.chord * plan.cos_sweep
-    lift = a * chord * plan.cos_sweep**2  # N/mm of axis for each radian and MPa
-    share = properties.x_shear / chord
-    along = Integrals.along(plan.s)
-    found = np.full(len(share), np.inf)
-    for v in range(len(share)):
-        arm = lift * chord * (share[v] - 0.25)
-        # (S, S) what the angle at every station makes of the angle at every other, for q of one; rows are causes
-        twist = (np.diag(arm) @ along.tip) / GJ[v] @ along.root
-        slope = ((np.diag(lift) @ along.tip) @ along.tip) / properties.EIxx[v] @ along.root
-        made = np.linalg.eigvals(twist - slope * np.tan(sweep))
-        real = made.real[(np.abs(made.imag) < _REAL * np.abs(made).max()) & (made.real > 1e-30)]
-        found[v] = 1 / real.max() if len(real) else np.inf
-    return _speed(found)
+    largest = [_largest(_angle_made(plan, properties, GJ, v)) for v in range(len(GJ))]
+    return _speed(np.array([1 / one if one > 0 else np.inf for one in largest]))
 
 
 def reversal_speed(plan: Planform, properties: SectionProperties, GJ: Array, aileron: ControlSurface) -> Array:
-    """(V,) the speed at which the twist that an aileron makes takes away the roll that it makes.
+    """(V,) the speed at which the twist and the bending that an aileron makes take away the roll that it makes.
 
-    Twist is q F(m + k twist), F the wing's flexibility in twist, m the aileron's moment and k the
-    twist's own; the roll is d + r . twist. It vanishes where 1/q is an eigenvalue of F(k - m r / d),
-    found by power iteration.
+    With M what an angle makes of itself, c the angle that the aileron makes for q of one, d its roll and r the roll of
+    an angle: angle = q (angle M + c), and the roll d + angle . r vanishes where 1/q is an eigenvalue of M - r c / d.
     """
-    a = lift_slope(plan)
     tau, cm = flap_effect(aileron.chord_share)
     here = ((plan.y >= aileron.y_from_mm) & (plan.y <= aileron.y_to_mm)).astype(float)
-    share = properties.x_shear / (plan.chord * plan.cos_sweep)
-    s, y, chord = plan.s, plan.y, plan.chord
-    own = a * chord**2 * (share - 0.25)
-    moment = here * chord**2 * (cm + a * tau * (share - 0.25))
-    direct = np.trapezoid(a * tau * here * chord * y, y)
-    along = Integrals.along(s)
-    twist = np.broadcast_to(s / s[-1], own.shape)
-    q = np.full(own.shape[0], np.inf)
-    for _ in range(_STEPS):
-        roll = np.trapezoid(a * chord * twist * y, y, axis=1) / direct
-        made = (((own * twist - moment * roll[:, None]) @ along.tip) / GJ) @ along.root
-        tip = made[:, -1]
-        turns = tip > 1e-30
-        q = np.where(turns, 1 / np.where(turns, tip, 1.0), np.inf)
-        twist = made / np.where(np.abs(tip) > 1e-30, tip, 1.0)[:, None]
-    return _speed(q)
+    chord, tan = plan.chord * plan.cos_sweep, np.tan(sweep_along(plan))
+    weights = np.trapezoid(np.eye(len(plan.s)), plan.s, axis=1)
+    lift = lift_slope(plan) * chord * plan.cos_sweep**2
+    roll, direct = weights * lift * plan.y, float(weights @ (lift * tau * here * plan.y))
+    found = []
+    for v in range(len(GJ)):
+        arm = chord * (properties.x_shear[v] / chord - 0.25)
+        moment = here * (chord**2 * plan.cos_sweep**2 * cm + lift * tau * arm)
+        made = _turned(plan, lift * tau * here, moment, properties.EIxx[v], GJ[v], tan)
+        largest = _largest(_angle_made(plan, properties, GJ, v) - np.outer(roll, made) / direct)
+        found.append(1 / largest if largest > 0 else np.inf)
+    return _speed(np.array(found))
 
 
-def flutter_speed(plan: Planform, properties: SectionProperties, twist_hz: Array) -> Array:
-    """(V,) the section at 70 % of the span: V = b w_t sqrt(mu r^2 / (2 (1/2 + a + x))) (Theodorsen and Garrick 1940).
+def flutter_speed(plan: Planform, properties: SectionProperties, twist_hz: Array, bending_hz: Array) -> Array:
+    """(V,) of the section at 70 % of the span, the lower of two: a formula for what bends far slower than it twists,
+    V = b w_t sqrt(mu r^2 / (2 (1/2 + a + x))) (Theodorsen and Garrick 1940), and the speed at which bending and twist
+    come to one frequency (Pines 1958), in which the lift of a swept wing follows its bending too.
 
-    inf where the mass lies ahead of the quarter chord.
+    inf where the mass lies ahead of the quarter chord, and ahead of the flexural axis.
     """
+    return np.minimum(_far_apart(plan, properties, twist_hz), _at_one(plan, properties, twist_hz, bending_hz))
+
+
+def _section(plan: Planform, properties: SectionProperties) -> tuple[int, Array, Array, Array, Array]:
+    """(station at 70 % of the span, half chord in mm, kg/m, mm of the flexural axis and of the mass, along flight)."""
     k = int(np.argmin(np.abs(plan.y - 0.7 * plan.half_span)))
-    p, b = properties, 0.5 * plan.chord[k]
-    mass = p.mass[:, k]  # g/mm is kg/m
-    x_axis, x_mass = p.x_shear[:, k] / plan.cos_sweep[k], p.x_mass[:, k] / plan.cos_sweep[k]
-    polar = p.polar_mass[:, k] / p.mass[:, k] + x_axis**2 - 2 * x_axis * x_mass
-    r2 = np.maximum(polar, 1e-9) / b**2
+    p = properties
+    return k, 0.5 * plan.chord[k], p.mass[:, k], p.x_shear[:, k] / plan.cos_sweep[k], p.x_mass[:, k] / plan.cos_sweep[k]
+
+
+def _polar(k: int, p: SectionProperties, x_axis: Array, x_mass: Array) -> Array:
+    """(V,) mm2, of the mass about the flexural axis."""
+    return np.asarray(np.maximum(p.polar_mass[:, k] / p.mass[:, k] + x_axis**2 - 2 * x_axis * x_mass, 1e-9))
+
+
+def _far_apart(plan: Planform, properties: SectionProperties, twist_hz: Array) -> Array:
+    k, b, mass, x_axis, x_mass = _section(plan, properties)  # g/mm is kg/m
+    r2 = _polar(k, properties, x_axis, x_mass) / b**2
     behind = x_mass / b - 0.5  # (1/2 + a + x): mass behind the quarter chord, in half chords
     mu = mass / (np.pi * AIR_DENSITY * (b * 1e-3) ** 2)
     risky = behind > 1e-3
     speed = b * 1e-3 * 2 * np.pi * twist_hz * np.sqrt(mu * r2 / (2 * np.where(risky, behind, 1.0)))
-    return np.where(risky, speed, np.inf)
+    return np.asarray(np.where(risky, speed, np.inf))
+
+
+#: slope over deflection, times its length, of a uniform beam held at one end at 70 % of it as it first shakes (Young
+#: and Felgar 1949)
+_SLOPES = 2.245
+
+
+def _at_one(plan: Planform, properties: SectionProperties, twist_hz: Array, bending_hz: Array) -> Array:
+    """(V,) where A w^4 - B w^2 + C has a double root: m, S, I of the section; steady lift at the quarter chord.
+
+    With q' = q c (lift slope) cos², e the flexural axis behind the quarter chord and k the slope that goes with a
+    deflection times the tangent of the sweep: B = m (K_t - q' e) + I (K_b + q' k) - S q' (1 - k e),
+    C = K_b (K_t - q' e) + q' k K_t; it flutters from B² = 4 A C on.
+    """
+    k, b, mass, x_axis, x_mass = _section(plan, properties)
+    # in kg, m and s: per metre of span
+    axis, centre = 1e-3 * x_axis, 1e-3 * x_mass
+    S, inertia = mass * (centre - axis), mass * 1e-6 * _polar(k, properties, x_axis, x_mass)
+    e = axis - 0.5e-3 * b
+    slope = _SLOPES / (plan.s[-1] * 1e-3) * float(np.tan(sweep_along(plan)[k]))
+    K_b, K_t = mass * (2 * np.pi * bending_hz) ** 2, inertia * (2 * np.pi * twist_hz) ** 2
+    A = mass * inertia - S**2
+    # B = B0 + B1 q', C = C0 + C1 q'
+    B0, B1 = mass * K_t + inertia * K_b, -mass * e + inertia * slope - S * (1 - slope * e)
+    C0, C1 = K_b * K_t, slope * K_t - e * K_b
+    lift = lift_slope(plan) * 2e-3 * b * plan.cos_sweep[k] ** 2
+    found = []
+    for a2, a1, a0 in zip(B1**2, 2 * B0 * B1 - 4 * A * C1, B0**2 - 4 * A * C0, strict=True):
+        # from no speed on, where it is above nothing; a divergence before it is told by itself
+        roots = np.roots([a2, a1, a0])
+        real = roots.real[(np.abs(roots.imag) <= _REAL * np.abs(roots)) & (roots.real > 0)]
+        found.append(float(real.min()) if len(real) else np.inf)
+    return np.asarray(np.sqrt(2 * np.array(found) / (AIR_DENSITY * lift)))

@@ -20,6 +20,7 @@ from ..model import Scheme
 from ..sections import boom_g
 from ..units import System, sentence_in
 from .judgement import Margins, state_of
+from .swept import swept_forward
 from .verdict import (
     CaseLine,
     Curves,
@@ -395,7 +396,7 @@ SCREENS = {
 }  # fmt: skip
 
 
-def screens(a: Evaluation) -> list[Screen]:
+def screens(a: Evaluation, system: System = "metric") -> list[Screen]:
     """Speeds from quick checks, against the top speed."""
     lines = []
     top = a.airframe.flight.speed_m_s
@@ -412,6 +413,8 @@ def screens(a: Evaluation) -> list[Screen]:
             says = "A quick check finds no speed for it."
         elif low is not None and low < margin:
             says += f" Keep well below it: the low figure is {low:.1f} times top speed, and {margin:g} times is wanted."
+        if key == "divergence":
+            says += swept_forward(a, system)
         lines.append(Screen(id=key, label=name, speed=speed, ratio=ratio, state=state, says=says))
     return lines
 

@@ -83,10 +83,10 @@ def test_reversal_of_a_stiff_and_a_soft_wing(uniform: Any) -> None:
 
 def test_mass_ahead_of_the_quarter_chord_cannot_flutter(uniform: Any) -> None:
     p = uniform.properties
-    assert np.isfinite(flutter_speed(uniform.layout.plan, p, np.array([50.0]))[0])
+    assert np.isfinite(flutter_speed(uniform.layout.plan, p, np.array([50.0]), np.array([5.0]))[0])
     ahead = p.take(np.array([0]))
     ahead.x_mass[:] = 40.0
-    assert np.isinf(flutter_speed(uniform.layout.plan, ahead, np.array([50.0]))[0])
+    assert np.isinf(flutter_speed(uniform.layout.plan, ahead, np.array([50.0]), np.array([5.0]))[0])
 
 
 def test_volkersen_peak() -> None:
