@@ -62,4 +62,4 @@ def test_weighings_are_shares_of_their_plan_and_the_last_one_counts() -> None:
         Weighed(of="wing", grams=110.0, planned_g=100.0), Weighed(of="wing", grams=120.0, planned_g=100.0),
         Weighed(of="fin", grams=9.0), Weighed(of="battery", grams=190.0, planned_g=172.0),
     ]  # fmt: skip
-    assert made_of(listed) == Made({"wing": 1.2}, {"battery": 190.0})
+    assert made_of(listed) == Made({"wing": 1.2}, {"battery": 190.0}, tuple(listed))

@@ -330,7 +330,7 @@ def test_a_search_tells_what_the_bench_tells(body: Body) -> None:
     *_, found = search(airframe, scheme(), Wish(twist_deg=8.0, vary=["skin"]))
     assert isinstance(found, Found)
     for point in found.front[:3]:
-        told = evaluate(airframe, scheme(*point.pieces), ledger=False, spread=False)
+        told = evaluate(airframe, scheme(*point.pieces), ledger=False)
         assert point.part_g == pytest.approx(told.mass.part_g.value)
         assert point.bend_mm == pytest.approx(told.tip_bend_mm.value)
         assert point.twist_deg == pytest.approx(told.twist_deg.value)

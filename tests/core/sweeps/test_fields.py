@@ -1,0 +1,269 @@
+"""Every number of every description through its whole range: no step that is not listed with its reason, no exception,
+nothing negative that cannot be, no way round that is declared.
+
+What is swept is found from the description of fields itself. The whole by `./fletcher test slow`; a drawn share of it
+in each common run, from a seed that is told where it fails (FLETCHER_SWEEP_SEED takes another).
+"""
+
+from __future__ import annotations
+
+import itertools
+import os
+import random
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Any
+
+import pytest
+from fletcher_core.damages import DAMAGE_KINDS
+from fletcher_core.fields import Refused
+from fletcher_core.mends import MEND_KINDS
+from fletcher_core.model import Flight, Panel
+from fletcher_core.mounts import MOUNT_KINDS
+from fletcher_core.questions.mounts import ground_of
+from pydantic import ValidationError
+
+from tests.core.repairs.made import aircraft, damage, place, states
+from tests.core.sweeps.grounds import grounds, pieces, suggested, told, with_part
+from tests.core.sweeps.swept import Answers, Number, jumps, numbers, with_number
+from tests.core.sweeps.test_mounts import least
+
+#: (what is swept, field): why its answer has a step. "" of what is swept stands for all that has the field.
+STEPS = {
+    (
+        "",
+        "y_from_mm",
+    ): "what starts beyond the middle is not joined to the other half, and bears nothing at the root",
+    ("", "y_to_mm"): "a piece that ends short of a joint or a change of section is held by another thing",
+    ("", "layers"): "counted",
+    ("", "chord_from"): "at the very nose a section has no depth, and what has none bears nothing",
+    ("", "chord_to"): "at the very nose a section has no depth, and what has none bears nothing",
+    ("tube", "inner_mm"): "a wall of hundredths of a millimetre grows by as much as it is",
+    ("foam_ribs", "spacing_mm"): "ribs are counted: one more or less fits",
+    ("board_ribs", "spacing_mm"): "ribs are counted: one more or less fits",
+    ("wood_ribs", "spacing_mm"): "ribs are counted: one more or less fits",
+    ("bands", "pitch_mm"): "bands are counted: one more or less fits",
+    ("diagonals", "pitch_mm"): "struts are counted: one more or less fits",
+}
+#: fields of which more is never weaker, but for what it weighs, and by how much of the answer that may be
+NEVER_WEAKER = {
+    ("skin", "layers"), ("cloth", "layers"), ("tape", "layers"), ("boards", "glued"), ("box", "glued"),
+    ("diagonals", "lap_mm"),
+}  # fmt: skip
+_BY_WEIGHT = 0.03
+
+
+@dataclass(frozen=True)
+class Sweep:
+    """One number of one thing on one aircraft; `tell` is what it gives."""
+
+    name: str
+    kind: str
+    number: Number
+    tell: Callable[[float], Answers | None]
+
+
+def _changed(thing: Any, number: Number, value: float) -> Any | None:
+    try:
+        return with_number(thing, number.field, int(value) if number.counted else value)
+    except (ValidationError, Refused):
+        return None
+
+
+def of_pieces() -> Iterator[Sweep]:
+    """Each number of a usual piece of each kind, beside what is usually laid in with it."""
+    seen = set()
+    for ground, wish in pieces():
+        first, *rest = suggested(ground, wish)
+        if (ground, first.kind) in seen:
+            continue
+        seen.add((ground, first.kind))
+        airframe, scheme = grounds()[ground]
+        for number in numbers(type(first)):
+
+            def tell(
+                value: float, first: Any = first, rest: Any = rest, number: Number = number, airframe: Any = airframe,
+                scheme: Any = scheme,
+            ) -> Answers | None:  # fmt: skip
+                one = _changed(first, number, value)
+                if one is None:
+                    return None
+                return told(airframe, scheme.model_copy(update={"pieces": [one, *rest]}))
+
+            yield Sweep(f"{first.kind} on the {ground}: {number.field}", first.kind, number, tell)
+
+
+def of_parts() -> Iterator[Sweep]:
+    """Each number of the panel of a wing, of a flight, and of the parts themselves."""
+    airframe, scheme = grounds()["foam wing"]
+    panel = airframe.wing.panels[0]
+    for number in numbers(Panel):
+
+        def of_panel(value: float, number: Number = number) -> Answers | None:
+            one = _changed(panel, number, value)
+            try:
+                return None if one is None else told(with_part(airframe, "wing", panels=[one.model_dump()]), scheme)
+            except (ValidationError, Refused):
+                return None
+
+        yield Sweep(f"panel of the foam wing: {number.field}", "panel", number, of_panel)
+    for number in numbers(Flight):
+
+        def of_flight(value: float, number: Number = number) -> Answers | None:
+            one = _changed(airframe.flight, number, value)
+            return None if one is None else told(airframe.model_copy(update={"flight": one}), scheme)
+
+        yield Sweep(f"flight: {number.field}", "flight", number, of_flight)
+    for ground, (other, empty) in grounds().items():
+        part = other.part(empty.part)
+        for number in numbers(type(part)):
+
+            def of_part(
+                value: float, number: Number = number, other: Any = other, empty: Any = empty
+            ) -> Answers | None:
+                try:
+                    made = with_part(other, empty.part, **{number.field: int(value) if number.counted else value})
+                    return told(made, empty)
+                except (ValidationError, Refused):
+                    return None
+
+            yield Sweep(f"{ground}: {number.field}", empty.part, number, of_part)
+
+
+def _hurt(airframe: Any, scheme: Any, damages: list[Any], mends: list[Any] = []) -> Answers | None:  # noqa: B006
+    try:
+        found = states(airframe, scheme, damages, mends, 21)
+    except (Refused, ValidationError):
+        return None
+    usual = float(found["sound"].solved.hold.min())
+    state = "mended" if mends else "broken"
+    return {state: float(found[state].solved.hold.min()) / usual}
+
+
+def _usual_damage(kind: str, at: float, **more: Any) -> Any | None:
+    wanted = {"piece": "tube"} if "piece" in DAMAGE_KINDS[kind].model.model_fields else {}
+    try:
+        return damage(kind, at, **{**wanted, **more})
+    except (ValidationError, Refused):
+        return None
+
+
+def _tube() -> tuple[Any, Any]:
+    from tests.core.sweeps.test_places import PLATE, TUBE
+
+    return PLATE, TUBE
+
+
+def of_damages() -> Iterator[Sweep]:
+    """Each number of each damage, of each mend of it, and each damage past each other."""
+    airframe, scheme = _tube()
+    there = place(airframe, scheme)
+    for kind in DAMAGE_KINDS:
+        usual = _usual_damage(kind, 200.0)
+        if usual is None:
+            continue
+        for number in numbers(type(usual)):
+
+            def of_damage(value: float, usual: Any = usual, number: Number = number) -> Answers | None:
+                one = _changed(usual, number, value)
+                return None if one is None else _hurt(airframe, scheme, [one])
+
+            yield Sweep(f"{kind}: {number.field}", kind, number, of_damage)
+        for name, mending in MEND_KINDS.items():
+            found = list(mending.tries(usual, there)) if kind in mending.treats else []
+            if not found:
+                continue
+            mend = found[0].model_copy(update={"id": "m"})
+            for number in numbers(type(mend)):
+
+                def of_mend(
+                    value: float, usual: Any = usual, mend: Any = mend, number: Number = number, mending: Any = mending
+                ) -> Answers | None:
+                    one = _changed(mend, number, value)
+                    if one is None or list(mending.problems(one, usual, there)):
+                        return None
+                    return _hurt(airframe, scheme, [usual], [one])
+
+                yield Sweep(f"{name} on {kind}: {number.field}", name, number, of_mend)
+    for one, other in itertools.combinations_with_replacement(DAMAGE_KINDS, 2):
+        stays = _usual_damage(one, 200.0, id="stays")
+        if stays is None or _usual_damage(other, 200.0) is None:
+            continue
+
+        def past(value: float, stays: Any = stays, other: str = other) -> Answers | None:
+            moves = _usual_damage(other, value, id="moves")
+            return None if moves is None else _hurt(airframe, scheme, [stays, moves])
+
+        yield Sweep(f"{other} past {one}", f"{other} past {one}", Number("at_mm", 100.0, 300.0, False), past)
+
+
+def of_mounts() -> Iterator[Sweep]:
+    """Each number of each mount on an aircraft that can have it: the least reserve of all ways to give way."""
+    file = aircraft("sanderling")
+    ground = ground_of(file.airframe, [file.shown(part) for part in file.airframe.parts.there()])
+    for name, kind in MOUNT_KINDS.items():
+        sizes = kind.start(ground)
+        if sizes is None:
+            continue
+        usual = kind.model.model_validate({"id": "m", **sizes})
+        for number in numbers(kind.model):
+
+            def tell(value: float, kind: Any = kind, usual: Any = usual, number: Number = number) -> Answers | None:
+                one = _changed(usual, number, value)
+                try:
+                    found = None if one is None else least(kind, one, ground)
+                except Refused:
+                    return None
+                return None if found is None else {"reserve": min(found, 50.0)}
+
+            yield Sweep(f"{name}: {number.field}", name, number, tell)
+
+
+def every() -> list[Sweep]:
+    return [*of_pieces(), *of_parts(), *of_damages(), *of_mounts()]
+
+
+def swept(sweep: Sweep) -> list[str]:
+    """What of a sweep is not as it has to be, in words."""
+    found = []
+    reason = STEPS.get((sweep.kind, sweep.number.field)) or STEPS.get(("", sweep.number.field))
+    known: dict[float, Answers | None] = {}
+
+    def tell(value: float) -> Answers | None:
+        if value not in known:
+            known[value] = sweep.tell(value)
+        return known[value]
+
+    if not reason:
+        found += [f"{sweep.name}: {jump}" for jump in jumps(sweep.number, tell)]
+    else:
+        jumps(sweep.number, tell)
+    if (sweep.kind, sweep.number.field) in NEVER_WEAKER:
+        told_of = [(v, a) for v, a in sorted(known.items()) if a is not None]
+        for (v, a), (w, b) in itertools.pairwise(told_of):
+            if b["hold"] < a["hold"] * (1 - _BY_WEIGHT):
+                found.append(f"{sweep.name}: holds {a['hold']:.4g} at {v:g}, {b['hold']:.4g} at {w:g}")
+    return found
+
+
+#: of the whole, so many in a common run
+_DRAWN = 10
+
+
+def _seed() -> int:
+    return int(os.environ.get("FLETCHER_SWEEP_SEED") or 1907)
+
+
+def test_a_drawn_share_has_no_step() -> None:
+    sweeps = every()
+    assert len(sweeps) > 400
+    drawn = random.Random(_seed()).sample(sweeps, _DRAWN)
+    wrong = [line for sweep in drawn for line in swept(sweep)]
+    assert not wrong, (f"FLETCHER_SWEEP_SEED={_seed()}", wrong)
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize("share", range(16))
+def test_the_whole_has_no_step(share: int) -> None:
+    wrong = [line for sweep in every()[share::16] for line in swept(sweep)]
+    assert not wrong, wrong
