@@ -92,7 +92,9 @@ def test_the_quick_model_keeps_to_the_full_one() -> None:
             point = full.point(int(at[k]))
             assert point is not None
             assert got.part_g[k] == pytest.approx(point.part_g, rel=2e-3)
-            assert got.holds[k] == pytest.approx(point.hold_g, rel=0.08)
+            # the quick model knows the typical build alone
+            usual = evaluate(WING, SCHEME.model_copy(update={"pieces": point.pieces}), ledger=False, spread=False)
+            assert got.holds[k] == pytest.approx(usual.holds.n.value, rel=0.08)
             assert got.bend[k] == pytest.approx(point.bend_mm, rel=0.08)
 
 
@@ -100,7 +102,7 @@ def test_the_quick_model_keeps_to_the_full_one() -> None:
 def test_the_winner_does_what_it_says_on_the_bench() -> None:
     got = found(Wish(break_g=9, tip_bend_mm=40))
     assert got.winner is not None
-    verdict = evaluate(WING, SCHEME.model_copy(update={"pieces": got.winner.pieces}), ledger=False, spread=False)
+    verdict = evaluate(WING, SCHEME.model_copy(update={"pieces": got.winner.pieces}), ledger=False)
     assert verdict.holds.n.value == pytest.approx(got.winner.hold_g)
     assert verdict.mass.part_g.value == pytest.approx(got.winner.part_g)
     assert verdict.holds.n.value >= 9
@@ -217,7 +219,7 @@ def test_the_winner_stands_gusts_and_landings_too() -> None:
     got = steps[-1]
     assert isinstance(got, Found)
     assert got.winner is not None
-    verdict = evaluate(gusty, make_scheme(*got.winner.pieces), ledger=False, spread=False)
+    verdict = evaluate(gusty, make_scheme(*got.winner.pieces), ledger=False)
     assert all(case.hold_reserve >= 1 for case in verdict.cases)
     # lighter ones hold what was asked for, and not the gust
     lighter = [p for p in got.front if p.part_g < got.winner.part_g and p.hold_g >= 2.0]
@@ -286,5 +288,5 @@ def test_a_way_that_does_it_is_told_before_all_have_been_tried() -> None:
     assert last.winner is not None
     assert last.winner.part_g <= grams[-1] + 1e-9
     # it is what the bench says of it, too
-    again = evaluate(WING, SCHEME.model_copy(update={"pieces": points[0].pieces}), spread=False, ledger=False)
+    again = evaluate(WING, SCHEME.model_copy(update={"pieces": points[0].pieces}), ledger=False)
     assert again.holds.n.value == pytest.approx(points[0].hold_g)
