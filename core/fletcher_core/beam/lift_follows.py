@@ -2,7 +2,8 @@
 
 Swept forward, what bends up turns its nose up and takes more lift at the tip (wash-in); swept back less (wash-out). The
 whole lift stays what it is asked to be, since whoever flies holds it: what the tips take more, the rest takes less.
-Bending alone, no twist; at the speed of each case. In proportion to the load, since bending is.
+Bending alone, no twist; in proportion to the load, since bending is. At the speed of each case, or at the slowest at
+which air can give that load, whichever bends the root more: relief that hangs on a high speed is not counted on.
 
 Source: Bisplinghoff, Ashley and Halfman 1955, ch. 8 (strip theory; the angle of a section is -w' tan(sweep)).
 """
@@ -24,6 +25,8 @@ Array = NDArray[np.float64]
 
 #: tangent of the sweep below which nothing of it is looked at: a part in a thousand of the lift and less
 _STRAIGHT = 0.01
+#: lift coefficient that no plain wing of a model exceeds: it says how slow a load can come (own choice)
+_CL_MOST = 1.5
 #: share of the pressure at which bending alone diverges up to which lift is followed: beyond it nothing holds (own
 #: choice)
 _MOST = 0.9
@@ -56,11 +59,18 @@ def following_bending(plan: Planform, loads: PartLoads, EI: Array, cases: Sequen
     # what the sections take more by their angle the whole wing gives back, as it lies for any angle of all of it
     every = np.trapezoid(np.eye(len(plan.y)), plan.y, axis=1)
     made = made - (made @ every)[:, :, None] * lift_per_newton(plan)
-    K = q[:, None, None] * made
     lift, weight = loads.lift[rows], loads.weight[rows]
-    still = lift - (weight[:, None, :] @ K)[:, 0]
-    # l = l0 + (l - w) K, in rows
-    found = np.linalg.solve(np.eye(len(plan.y)) - K.transpose(0, 2, 1), still[:, :, None])[:, :, 0]
+    factors = np.array([abs(cases[k].factor) for k in rows])
+    slow = np.minimum(q, factors * np.abs(lift @ every) / (plan.half_area * _CL_MOST))
+    fast, slower = (_in_balance(lift, weight, pressures[:, None, None] * made) for pressures in (q, slow))
+    tip = Integrals.along(plan.y).tip
+    bends = [np.abs((one @ tip @ tip)[:, 0]) for one in (fast, slower)]
     whole = loads.lift.copy()
-    whole[rows] = found
+    whole[rows] = np.where((bends[0] >= bends[1])[:, None], fast, slower)
     return replace(loads, lift=whole)
+
+
+def _in_balance(lift: Array, weight: Array, K: Array) -> Array:
+    """(R, S) the lift that its own bending and that of the weight makes of what is asked: l = l0 + (l - w) K."""
+    still = lift - (weight[:, None, :] @ K)[:, 0]
+    return np.asarray(np.linalg.solve(np.eye(lift.shape[1]) - K.transpose(0, 2, 1), still[:, :, None])[:, :, 0])

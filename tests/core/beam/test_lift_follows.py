@@ -70,7 +70,10 @@ def test_lift_moves_as_a_beam_that_is_marched_by_hand_has_it(sweep: float, speed
     found = wing(sweep)
     plan, EI = found.layout.plan, 10 * float(found.properties.EIxx[0].mean())
     told = following_bending(plan, loads_of(plan), np.full((1, len(plan.y)), EI), [pull(speed)])
-    assert root_moment(plan, told) == pytest.approx(marched(plan, EI, speed, sweep), rel=2e-3)
+    # relief is counted at the slowest speed that gives 4 G: CL 1.5 on that area
+    slow = min(speed, float(np.sqrt(2e6 * 4 * 4.9 / (1.5 * HALF * CHORD) / AIR_DENSITY)))
+    expected = max(marched(plan, EI, speed, sweep), marched(plan, EI, slow, sweep))
+    assert root_moment(plan, told) == pytest.approx(expected, rel=2e-3)
     # the whole lift stays
     assert np.trapezoid(told.lift[0], plan.y) == pytest.approx(4.9, rel=1e-9)
 
