@@ -247,7 +247,7 @@ def swept(sweep: Sweep) -> list[str]:
 
 
 #: of the whole, so many in a common run
-_DRAWN = 10
+_DRAWN = 6
 
 
 def _seed() -> int:

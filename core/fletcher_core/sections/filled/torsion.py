@@ -87,8 +87,10 @@ def chordwise_grid(layout: SectionLayout, coarse: bool = False) -> Array:
 
 
 def _webs_and_patches(G: Array, x: Array, dx: Array, layout: SectionLayout, materials: SectionMaterials) -> Array:
-    """(V, S, elements): the core's G where webs join both faces, and where another foam stands."""
+    """(V, S, elements): the core's G where webs join both faces, and where another foam stands; where two of them cross
+    no less than the softest of what is there."""
     members, patches, foam = layout.members, layout.patches, materials.foam.G[:, None, None]
+    least = foam
 
     def filled(left: Array, right: Array) -> Array:
         return _filled(x, dx, left, right)
@@ -96,14 +98,16 @@ def _webs_and_patches(G: Array, x: Array, dx: Array, layout: SectionLayout, mate
     for p in range(patches.count):
         share = filled(patches.x_from[p], patches.x_to[p]) * (patches.part[p] * patches.present[p])[:, None]
         other = materials.patch_G[:, p, None, None]
+        least = np.where((share > 0) & (other > 0), np.minimum(least, other), least)
         G = G + materials.patch_on[:, p, None, None] * share * np.where(other > 0, other - foam, 0.0)
     for p in range(members.count):
         if np.any(members.web_width[p] > 0):
             half = 0.5 * members.web_width[p]
             share = filled(members.x[p] - half, members.x[p] + half) * members.present[p][:, None]
-            on = materials.member_on[:, p, None, None]
-            G = G + on * share * (materials.member_G[:, p, None, None] - foam)
-    return G
+            on, own = materials.member_on[:, p, None, None], materials.member_G[:, p, None, None]
+            least = np.where((share > 0) & (own > 0), np.minimum(least, own), least)
+            G = G + on * share * (own - foam)
+    return np.maximum(G, least)
 
 
 def _filled(x: Array, dx: Array, left: Array, right: Array) -> Array:
