@@ -10,7 +10,7 @@ from __future__ import annotations
 import itertools
 import os
 import random
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -130,7 +130,7 @@ def of_parts() -> Iterator[Sweep]:
             yield Sweep(f"{ground}: {number.field}", empty.part, number, of_part)
 
 
-def _hurt(airframe: Any, scheme: Any, damages: list[Any], mends: list[Any] = []) -> Answers | None:  # noqa: B006
+def _hurt(airframe: Any, scheme: Any, damages: Sequence[Any], mends: Sequence[Any] = ()) -> Answers | None:
     try:
         found = states(airframe, scheme, damages, mends, 21)
     except (Refused, ValidationError):
