@@ -54,8 +54,10 @@ def following_bending(plan: Planform, loads: PartLoads, EI: Array, cases: Sequen
         return loads
     q = np.array([pressure(cases[k].speed_m_s) for k in rows])
     made = _made_by_lift(plan, EI[rows])
-    grows = np.linalg.eigvals(made).real.max(axis=1)
-    q = np.minimum(q, _MOST / np.maximum(grows, 1e-30))
+    if np.tan(sweep_along(plan)).min() < -_STRAIGHT:
+        # only what is swept forward somewhere can diverge by bending
+        grows = np.linalg.eigvals(made).real.max(axis=1)
+        q = np.minimum(q, _MOST / np.maximum(grows, 1e-30))
     # what the sections take more by their angle the whole wing gives back, as it lies for any angle of all of it
     every = np.trapezoid(np.eye(len(plan.y)), plan.y, axis=1)
     made = made - (made @ every)[:, :, None] * lift_per_newton(plan)
