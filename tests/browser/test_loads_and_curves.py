@@ -56,7 +56,9 @@ def test_loads_follow_how_it_is_flown_and_can_be_changed(demo: Page) -> None:
     field.fill("50")
     expect(belly).to_contain_text("A belly landing, 50 G")
     expect(belly).to_contain_text("the hardest")
-    expect(page.get_by_test_id("judged")).to_contain_text("a belly landing, 520 g ready to fly: nothing may show at 50 G")
+    expect(page.get_by_test_id("judged")).to_contain_text(
+        "a belly landing, 520 g ready to fly: nothing may show at 50 G"
+    )
     expect(page.get_by_test_id("ribbon-names")).to_contain_text("in a belly landing")
     saved(page)
     # bad input is told at its field and nothing is lost

@@ -55,7 +55,7 @@ def test_what_was_weighed_counts(ann: Person, file: dict[str, Any]) -> None:
     before = ann.post("/api/evaluate", asked(file), about=str(made)).json()
     planned = before["mass"]["part_g"]["value"]
     weighed = {"of": "wing", "grams": 3 * planned, "planned_g": planned, "planned_sd": 5.0, "step_g": 1.0}
-    assert ann.post(f"/api/airframes/{made}/weighings", {"weighed": weighed}).status_code == 201
+    assert ann.post(f"/api/airframes/{made}/weighings", {"weighed": weighed, "sure": True}).status_code == 201
     after = ann.post("/api/evaluate", asked(file), about=str(made)).json()
     # what the wing weighs bears it where it flies: it stands more G
     assert after["breaks"]["n"]["value"] > 1.05 * before["breaks"]["n"]["value"]

@@ -334,7 +334,9 @@ def compute(
     turned = mass[[rows.switched[i] for i in range(len(on[0]))]] if ledger else mass
     pieces = np.where(on[0] > 0, mass[0] - turned, turned - mass[0]) if ledger else np.zeros(0)
     uncertain = uncertain_in(layout, table)
-    names, values = draws_of(layout, uncertain) if spread else (sorted(uncertain), {})
+    names = sorted(uncertain)
+    # pieces that are switched off are drawn too: two states of one part then share their draws, build by build
+    values = drawn_values(uncertain) if spread else {}
     drawn = draw_samples(layout, values, on[0], (twist, flow), flying, cases[0], solved.gone[:1]) if spread else None
     middle = middle or Middle() if drawn is None else _middle_of(solved, drawn)
     solved = solved.times(middle.first, middle.end)
@@ -346,18 +348,6 @@ def compute(
         copies * drawn.half_mass_g + glue_on + joined_g(hardware, values) if drawn else np.array([own]),
         names, normals(tuple(names)), stations, middle,
     )  # fmt: skip
-
-
-def draws_of(layout: PartLayout, uncertain: dict[str, Spread]) -> tuple[list[str], dict[str, Array]]:
-    """(names of what is drawn, (SAMPLES + 1,) of each figure): a piece that is switched off draws nothing, so that it
-    changes nothing of what is told of the rest."""
-    drawn = uncertain
-    if not all(piece.on for piece in layout.pieces):
-        there = lay_out(layout.part, [piece for piece in layout.pieces if piece.on], _FEW)
-        on = uncertain_in(there, spreads(there))
-        drawn = {name: spread for name, spread in uncertain.items() if name in on}
-    still = {k: np.full(SAMPLES + 1, v.typical) for k, v in uncertain.items() if k not in drawn}
-    return sorted(drawn), still | drawn_values(drawn)
 
 
 def _middle_of(solved: Solved, drawn: Solved) -> Middle:

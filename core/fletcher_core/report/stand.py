@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from ..analysis.estimate import Estimate, estimate_of
-from ..analysis.evaluation import Evaluation, compute, draw_samples, draws_of, uncertain_in
+from ..analysis.evaluation import Evaluation, compute, draw_samples, drawn_values, uncertain_in
 from ..balance.ready_to_fly import even, weighs_now
 from ..balance.shares import shares
 from ..kinds import kind_of
@@ -110,7 +110,7 @@ def _told(a: Evaluation, placed: Placed, system: System) -> dict[str, object]:
         if k == 0
         else draw_samples(
             a.layout,
-            draws_of(a.layout, uncertain_in(a.layout, a.table))[1],
+            drawn_values(uncertain_in(a.layout, a.table)),
             a.on,
             (a.solved.twist, a.solved.flow),
             a.flying_g,

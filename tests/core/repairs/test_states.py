@@ -345,3 +345,11 @@ def test_every_damage_can_be_worked_out_on_every_part(name: str, kind: str) -> N
         found = states(file.airframe, scheme, [damage(kind, spot, on=on, **own)], (), 15)["broken"]
         assert np.all(found.solved.properties.EIxx > 0)
         assert not np.isnan(found.solved.n).any()
+
+
+def test_states_of_one_part_are_compared_build_by_build() -> None:
+    """Sound and mended are of the same builds: what both have in common is no spread of what a mend brings back."""
+    crack = damage("crack", 200.0, on="wing")
+    told = part(judged(aircraft("turnstone"), repair([crack], [mend("glue_break", crack, glue="ca_foam_safe")])))
+    assert told.back.high / told.back.low < 1.1
+    assert told.sound.holds.high / told.sound.holds.low > 1.3
