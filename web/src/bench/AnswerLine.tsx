@@ -29,7 +29,8 @@ function Judged({ verdict }: { verdict: Verdict }) {
         <Word id={STATE_MEANS[j.state]}>{STATE_WORD[j.state]}</Word>
       </b>
       {j.case}
-      {j.unit === "G" ? `, ${mass(verdict.mass.flying_g, units)} ready to fly` : ""}: nothing may show at {factor(j.load, j.unit)}, and it must hold to {factor(j.needed, j.unit)}
+      {j.unit === "G" ? `, ${mass(verdict.mass.flying_g, units)} ready to fly` : ""}: nothing may show at {factor(j.load, j.unit)}, and it must hold to{" "}
+      {factor(j.needed, j.unit)}
       {!j.like_main && `; there its first sign is at ${factor(j.first.value, j.unit)}, and it holds to ${factor(j.hold.value, j.unit)}`}.
     </p>
   );
