@@ -15,7 +15,7 @@ from .analysis.uncertainty import typical
 from .balance.ready_to_fly import ready_to_fly
 from .failure import MODES
 from .joints import BondTest
-from .model import Airframe, HollowSection, Scheme
+from .model import Airframe, HollowSection, Refused, Scheme
 from .model.body import boom_of
 from .parts import PARTS
 from .questions.glued_joints import GluedJoint, glued_joints
@@ -91,9 +91,17 @@ def evaluate(
         With every problem of the description, each at its field.
     """
     a = compute(airframe, scheme, stations, ledger, spread, others, middle)
-    whole = ready_to_fly(airframe, [scheme, *others]) if spread else None
+    whole = _whole(airframe, [scheme, *others]) if spread else None
     told = verdict_of(a, system, slice_at_mm, ledger, whole)
     return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
+
+
+def _whole(airframe: Airframe, schemes: Sequence[Scheme]) -> Estimate | None:
+    """Grams ready to fly; None where another part cannot be worked out, which is told on its own bench."""
+    try:
+        return ready_to_fly(airframe, schemes)
+    except Refused:
+        return None
 
 
 def verdict_of(
@@ -226,7 +234,7 @@ def why(
         As `evaluate`, and where there is no such figure.
     """
     a = compute(airframe, scheme, 61, True, True, others)
-    whole = ready_to_fly(airframe, [scheme, *others]) if figure == "mass" else None
+    whole = _whole(airframe, [scheme, *others]) if figure == "mass" else None
     told = working(a, figure, system, y_mm, whole)
     return on_edge_words(told) if is_on_edge(airframe, scheme.part) else told
 

@@ -57,6 +57,10 @@ def percentiles(draws: Array, shares: Sequence[float]) -> Array:
     return np.asarray(sign * np.exp(ends) if sign else ends)
 
 
+#: how many times the typical build's figure the median is told as, at least and at most (own choice)
+_LEAST, _MOST = 1e-3, 10.0
+
+
 def tenth_and_ninetieth(draws: Array) -> Array:
     """(2,) 10th and 90th percentile of what few draws stand for."""
     return np.sort(percentiles(draws, (0.1, 0.9)))
@@ -69,9 +73,10 @@ def middle_of(value: float, draws: Array) -> float:
     in which every figure is typical. Parameters as of `estimate_of`; where the draws' own typical is another thing,
     nothing is carried over from them.
     """
-    if len(draws) == 1 or not _alike(value, float(draws[0])):
+    # some builds may stand anything: then the typical one is told as it is
+    if len(draws) == 1 or not np.all(np.isfinite(draws)) or not _alike(value, float(draws[0])):
         return 1.0
-    return float(percentiles(draws[1:], (0.5,))[0] / draws[0])
+    return float(np.clip(percentiles(draws[1:], (0.5,))[0] / draws[0], _LEAST, _MOST))
 
 
 def _alike(value: float, first: float) -> bool:

@@ -351,12 +351,12 @@ def compute(
 
 
 def _middle_of(solved: Solved, drawn: Solved) -> Middle:
-    """What the draws of the first variant, in the first case, say of it."""
+    """First sign and end of the median of builds over the typical one: of the first variant, in the first case."""
     first = middle_of(solved.break_at(0)[0], drawn.n.min(axis=1))
     held = solved.holds_to(0)[0]
     end = middle_of(held, drawn.hold.min(axis=1))
     # it does not end before its first sign
-    return Middle(first=first, end=max(end, first * solved.break_at(0)[0] / held if held > 0 else end))
+    return Middle(first=first, end=min(max(end, first * solved.break_at(0)[0] / held if held > 0 else end), 10.0))
 
 
 def drawn_values(table: dict[str, Spread]) -> dict[str, Array]:

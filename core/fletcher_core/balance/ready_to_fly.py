@@ -1,4 +1,4 @@
-"""What the aircraft weighs ready to fly: one figure with one range, on every page."""
+"""The weight ready to fly: one figure with one range, on every page."""
 
 from __future__ import annotations
 

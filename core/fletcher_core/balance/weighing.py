@@ -71,7 +71,7 @@ def times_its_plan(one: Weighed) -> str:
 
 
 def question_of(one: Weighed) -> Problem | None:
-    """What to ask before a weighing is kept that is over twice, or under half, of its plan; None where nothing is."""
+    """A question before a weighing is kept that is over twice, or under half, of its plan; None for any other."""
     if one.planned_g <= 0 or counts(one) > 0:
         return None
     return Problem(

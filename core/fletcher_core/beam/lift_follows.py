@@ -43,7 +43,7 @@ def _made_by_lift(plan: Planform, EI: Array) -> Array:
 
 
 def following_bending(plan: Planform, loads: PartLoads, EI: Array, cases: Sequence[Case]) -> PartLoads:
-    """The same loads with their lift as it lies once the part has bent.
+    """Loads with their lift as it lies once the part has bent.
 
     Parameters
     ----------

@@ -425,8 +425,8 @@ def after_middle(draws: Array, middle: float) -> Array:
 
 
 def answers_drawn(a: Evaluation) -> dict[str, Array]:
-    """What was drawn of every answer that has a spread, after what stands for the answer itself: of loads the median
-    of builds, of the rest the typical build."""
+    """(1 + SAMPLES,) of every answer that has a spread: first the answer itself, of loads that of the median of builds,
+    of the rest that of the typical build; then what was drawn."""
     d, s = a.drawn, a.drawn_screens
     return {
         "break": after_middle(a.draws(d.n).min(axis=1), a.middle.first),

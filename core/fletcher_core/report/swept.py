@@ -1,4 +1,4 @@
-"""What sweep forward costs, and what helps."""
+"""Sentences of what sweep forward costs, and what helps."""
 
 from __future__ import annotations
 

@@ -98,7 +98,7 @@ def _finding_steps(a: Evaluation, finding: Finding, run: int, k: int, n: float) 
 
 
 def _at_the_end(a: Evaluation, finding: Finding, k: int, n: float) -> list[Step]:
-    """What is applied and what it stands where the part ends at `n`, of the typical build."""
+    """Lines of what is applied, and of what stands it, where the typical build ends at `n`."""
     steps = _finding_steps(a, finding, 0, k, n)[:2]
     applied, stands = (float(s.number or 0.0) for s in steps)
     if applied > 0 and abs(stands / applied / n - 1) < _SAME:

@@ -21,7 +21,7 @@ def keys_of(document: Any) -> set[str]:
 
 
 def follow(row: Repair, before: Any, after: Any, who: User | None) -> None:
-    """What a repair names no more is removed, and what it names again is back, in the caller's transaction.
+    """Remove what a repair names no more, and bring back what it names again, in the caller's transaction.
 
     A picture that another repair of the airframe names stays.
     """

@@ -81,6 +81,9 @@ def test_what_says_nothing_of_the_middle_leaves_it_alone() -> None:
     # the draws' own typical goes on where the figure's ends it
     assert middle_of(5.0, np.array([20.0, 19.0, 21.0, 22.0])) == 1.0
     assert middle_of(0.0, np.array([0.0, 0.0, 0.0])) == 1.0
+    # builds that mostly stand nothing, and such as stand anything
+    assert middle_of(2.0, np.array([2.0, 0.0, 0.0, 0.0, 2.0])) == pytest.approx(0.001, abs=0.2)
+    assert middle_of(2.0, np.array([2.0, np.inf, np.inf, 2.0])) == 1.0
     below = np.concatenate([[-1.0], -np.exp(0.2 * np.random.default_rng(1).standard_normal(2000))])
     assert percentiles(below[1:], (0.1, 0.5, 0.9)) == pytest.approx(np.percentile(below[1:], [10, 50, 90]), rel=0.03)
     assert estimate_of(-1.0, below).low < -1 < estimate_of(-1.0, below).high

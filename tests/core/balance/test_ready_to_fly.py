@@ -6,7 +6,9 @@ import pytest
 from fletcher_core import counting_on, made_of
 from fletcher_core.analysis.made import Weighed
 from fletcher_core.balance import balance
+from fletcher_core.fields import Refused
 from fletcher_core.judge import told
+from fletcher_core.kinds.rod import Rod
 from fletcher_core.report.stand import stand
 from fletcher_core.units import show
 from fletcher_core.verdicts import evaluate, why
@@ -44,3 +46,16 @@ def test_it_is_the_same_everywhere(name: str, weighed: bool) -> None:
         assert step.number == pytest.approx(whole.value)
     if weighed:
         assert whole.value > sum(e.value for e in plan.values()) + 0.14 * plan["wing"].value
+
+
+def test_a_part_that_cannot_be_worked_out_does_not_stop_the_others() -> None:
+    """Its own bench tells what is wrong with it; the wing's goes on by what the tail weighs as it is drawn."""
+    file = aircraft("sanderling")
+    wing, tail = file.shown("wing"), file.shown("tailplane")
+    fat = Rod(id="fat", diameter_mm=30, y_to_mm=150)
+    bad = tail.model_copy(update={"pieces": [*tail.pieces, fat]})
+    with pytest.raises(Refused):
+        evaluate(file.airframe, bad, ledger=False)
+    v = evaluate(file.airframe, wing, ledger=False, others=[bad])
+    assert v.mass.remains_g.value == pytest.approx(v.mass.promise_g - v.mass.whole_g.value)
+    assert why(file.airframe, wing, "mass", others=[bad]).steps

@@ -120,5 +120,5 @@ def jumps(number: Number, tell: Tell, steps: int = STEPS) -> list[Jump]:
 
 
 def with_number(model: BaseModel, field: str, value: float) -> Any:
-    """The same with one number changed, looked at as what is typed is."""
+    """A copy with one number changed, looked at as what is typed is."""
     return type(model).model_validate({**model.model_dump(), field: value})

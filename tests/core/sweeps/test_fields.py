@@ -224,7 +224,7 @@ def every() -> list[Sweep]:
 
 
 def swept(sweep: Sweep) -> list[str]:
-    """What of a sweep is not as it has to be, in words."""
+    """Sentences of all that is not as it has to be in a sweep."""
     found = []
     reason = STEPS.get((sweep.kind, sweep.number.field)) or STEPS.get(("", sweep.number.field))
     known: dict[float, Answers | None] = {}
