@@ -16,7 +16,7 @@ from ..kinds import kind_of
 from ..loads import Case
 from ..model import Airframe, Part, Piece, Scheme
 from ..parts import PARTS
-from ..sections import PartLayout, SkinWarping, Twist, figures_as, lay_out, skin_twist, spreads
+from ..sections import OF_FOAM, PartLayout, SkinWarping, Twist, figures_as, lay_out, skin_twist, spreads
 from .evaluation import FINE, glue_mass, laid_out, shear_along, some_stations, twist_along
 from .skin_twist import SkinTwist, between, parts_of
 from .solve import Sections, sections_of, shape_in, solve
@@ -183,7 +183,7 @@ def twist_of_skins(airframe: Airframe, scheme: Scheme, on: Array, stations: int,
         to = between(places, layout.plan.y[fine])
         # as in the full answer: its cube root is nearly a straight line
         GJ.append((np.cbrt(stiff) @ to) ** 3)
-        foam.append(stress.unit[:4] @ to)
+        foam.append(stress.unit[:OF_FOAM] @ to)
         warping.append(skins.carried(to))
         parts += parts_of(stress, layout, smaller.pieces, to)
     return SkinTwist(

@@ -22,7 +22,7 @@ from ..parts import PARTS
 from ..sections import PartLayout, ShearFlow, Twist, lay_out, spreads
 from ..states import Rows, rows_of
 from .estimate import middle_of
-from .feasibility import problems
+from .feasibility import nothing_left, problems
 from .made import made
 from .skin_twist import between
 from .solve import Sections, Solved, sections_of, shape_in, solve
@@ -319,6 +319,8 @@ def compute(
     table = spreads(layout)
     glue = glue_mass(layout)
     sections = sections_of(layout, typical(table, len(on)), on)
+    if wrong := list(nothing_left(layout, sections.properties.EA[0])):
+        raise Refused(wrong)
     mass = copies * sections.half_mass_g
     hardware = hardware_of(layout)
     joined = float(joined_g(hardware, sections.values)[0])

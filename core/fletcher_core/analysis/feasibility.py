@@ -7,12 +7,17 @@ from dataclasses import replace
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..fields import Problem
+from ..geometry.planform import NODE_GAP
 from ..kinds import kind_of, wound_of
 from ..model.body import Body
+from ..model.part import Part
 from ..sections import PartLayout, face_thickness
 from ..units import Measure
+
+Array = NDArray[np.float64]
 
 
 def _spot(index: int, field: str) -> tuple[str | int, ...]:
@@ -36,17 +41,26 @@ def _in_span(layout: PartLayout) -> Iterator[Problem]:
             )  # fmt: skip
 
 
+def _edges(part: Part) -> tuple[str, str]:
+    """What both ends of a section's chord are called."""
+    if not isinstance(part, Body):
+        return "the leading edge", "the trailing edge"
+    return ("the top edge", "the bottom edge") if part.on_edge else ("the left side", "the right side")
+
+
 def _inside_outline(layout: PartLayout) -> Iterator[Problem]:
     members, outline, y = layout.section.members, layout.outline, layout.plan.y
+    told: set[int] = set()
     for p, row in enumerate(layout.member_rows):
         piece: Any = layout.pieces[row.piece]
         here = members.present[p] > 0
-        if not here.any() or row.part or row.rope:
+        if not here.any() or row.rope or row.piece in told:
             continue
         fore = (members.x[p] - 0.5 * members.width[p])[here]
         aft = (outline.chord - members.x[p] - 0.5 * members.width[p])[here]
-        for gap, edge in ((fore, "the leading edge"), (aft, "the trailing edge")):
+        for gap, edge in zip((fore, aft), _edges(layout.part), strict=True):
             if gap.min() < -0.5:
+                told.add(row.piece)
                 k = int(np.argmin(gap))
                 end = "chord_from" if y[here][k] < 0.5 * (piece.y_from_mm + piece.y_to_mm) else "chord_to"
                 yield Problem(
@@ -57,7 +71,7 @@ def _inside_outline(layout: PartLayout) -> Iterator[Problem]:
                 )  # fmt: skip
                 break
         else:
-            if row.web_width == 0:
+            if row.web_width == 0 and not row.part:
                 yield from _fits_depth(layout, p, row.piece, piece, here)
 
 
@@ -210,6 +224,27 @@ def _of_their_kind(layout: PartLayout) -> Iterator[Problem]:
         rows = [row for row in layout.member_rows if row.piece == i]
         for p in kind_of(piece).problems(piece, rows, layout.ground):
             yield replace(p, where=("pieces", i, *p.where))
+
+
+#: of the stiffest section, below which nothing is left of one (own choice)
+_NOTHING = 1e-6
+
+
+def nothing_left(layout: PartLayout, EA: Array) -> Iterator[Problem]:
+    """Cuts that leave nothing of a section, by its EA (S,) with all that is switched on; what is broken may."""
+    y = layout.plan.y
+    for k in np.flatnonzero(_NOTHING * EA.max() > EA).tolist():
+        there = [i for i, p in enumerate(layout.pieces) if p.y_from_mm - NODE_GAP <= y[k] <= p.y_to_mm + NODE_GAP]
+        cuts = [i for i in there if kind_of(layout.pieces[i]).group == "cuts"]
+        if not cuts or any(wound_of(layout.pieces[i]) is not None for i in there):
+            continue
+        deep = hasattr(layout.pieces[cuts[-1]], "depth_mm")
+        yield Problem(
+            _spot(cuts[-1], "depth_mm" if deep else "y_from_mm"), "depth" if deep else "start along the span",
+            "At {y} out it leaves nothing of the part.", "Cut less deep, or end it before that.",
+            {"y": Measure(float(y[k]))},
+        )  # fmt: skip
+        return
 
 
 def problems(layout: PartLayout) -> list[Problem]:

@@ -56,6 +56,7 @@ _METHODS = {
     "core_tension": "when foam cracks",
     "core_flat": "when foam is crushed flat",
     "parted": "when what is parted folds",
+    "short_of_break": "when a stick works loose beside a break",
     "core_compression": "when foam crushes",
     "core_shear": "when foam shears",
     "web_shear": "when a web splits",

@@ -38,7 +38,7 @@ class SkinTwist:
     Attributes
     ----------
     which : (V,). y : (places,) mm. GJ : (U, places) N mm2. warping : at these places.
-    foam : (4, U, places), parts : (U,) what shears them, as in `TorsionStress`.
+    foam : (`OF_FOAM`, U, places), parts : (U,) what shears them, as in `TorsionStress`.
     """
 
     which: Indices

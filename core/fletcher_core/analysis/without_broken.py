@@ -19,7 +19,7 @@ from ..beam import Forces
 from ..failure import Finding, LoadedPart, find_all, first_least, soonest
 from ..kinds import kind_of, wound_of
 from ..loads import Case
-from ..sections import PartLayout, ShearFlow, TorsionStress, Twist
+from ..sections import OF_FOAM, PartLayout, ShearFlow, TorsionStress, Twist
 from .past_first import Findings, Late, after_first
 from .solve import Sections, Solved, load, sections_of
 
@@ -189,7 +189,7 @@ def carry_on(
             # most of what is left holds less: a look at a few stations tells, without what shears them
             if not quick:
                 at_most, ends = _at_most(solved, sections, variant[runs], runs, there[some])
-                worth = at_most > best[runs] * _NO_MORE
+                worth = at_most > best[runs] * (_NO_MORE_SWEPT if np.any(layout.plan.cos_sweep < 1) else _NO_MORE)
                 for k in np.flatnonzero(~worth).tolist():
                     # what shears them was left out: their sticks may go one after the other
                     follow(batch[some[k]], ends[k], False, sticks)
@@ -235,6 +235,8 @@ _LOOK = 4
 #: share of what is known already below which what is left is not looked at closer (own choice: what shears it is left
 #: out of the look, which tells too much)
 _NO_MORE = 1.0
+#: the same where it is swept: what is softer gives way to the air by its bending, which the look does not know
+_NO_MORE_SWEPT = 0.7
 
 
 def _at_most(
@@ -252,7 +254,7 @@ def _at_most(
     nothing = np.zeros_like(force.moment)
     webs = tuple(np.flatnonzero((few.section.members.web_width > 0).any(axis=1)).tolist())
     sheets, edges = len(few.sheet_rows), ("nose", "trailing edge") if few.part.hollow else ()
-    unit = np.zeros((4 + 2 * sheets + len(webs) + len(edges), *nothing.shape))
+    unit = np.zeros((OF_FOAM + 2 * sheets + len(webs) + len(edges), *nothing.shape))
     shear = ShearFlow(
         nothing + 1.0, nothing, nothing + 1e-12, dict.fromkeys(webs, nothing), dict.fromkeys(edges, nothing)
     )

@@ -55,13 +55,21 @@ class GearHurt(DamageBase):
     )
 
 
+#: share of a joint's face from which on what is left of it counts for nothing, so that what bridges it is what counts
+#: (own choice, as of foam that is parted)
+_AS_GOOD_AS_OPEN = 0.95
+
+
 def _sprung(damage: JointSprung, cares: Sequence[Care]) -> list[Effect]:
     """What is left of the faces, pulled and pressed, over a cut beside the joint."""
     if damage.share == 0:
         return []
     joins: Share | None = first(cares, "joins")
+    if joins is not None:
+        return [Effect(*at(damage), [Zone(pulled=joins, pressed=joins)])]
     left = Share(times=1 - damage.share)
-    zone = Zone(open=True) if damage.share == 1 and joins is None else Zone(pulled=joins or left, pressed=joins or left)
+    # what stands open bears nothing: less of it is as stiff as it is strong, down to one that is as good as open
+    zone = Zone(open=True) if damage.share >= _AS_GOOD_AS_OPEN else Zone(stiff=left, pulled=left, pressed=left)
     return [Effect(*at(damage), [zone])]
 
 

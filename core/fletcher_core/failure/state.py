@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces
-from ..geometry.planform import NODE_GAP
+from ..geometry.planform import NODE_GAP, Planform
 from ..kinds import wound_of
 from ..model.aerofoil import BodyWalls, ProfileBody
 from ..model.core import woods
@@ -113,7 +113,7 @@ class LoadedPart:
         something starts or ends at once, the ends have a mode of their own; so it is where a damage fades out.
         """
         f = self.forces
-        return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan.s, share, self.in_a_fade) * f.moment))
+        return np.asarray(np.abs(share * f.shear - slope_along(self.layout.plan, share, self.in_a_fade) * f.moment))
 
     @property
     def is_body(self) -> bool:
@@ -416,15 +416,16 @@ def load_factor(allowable: Array, applied: Array, constant: Array | float = 0.0)
     return np.asarray(np.divide(np.maximum(limit - constant, 0.0), applied, out=n, where=applied > 1e-12))
 
 
-def slope_along(y: Array, values: Array, without: NDArray[np.bool_] | None = None) -> Array:
-    """(R, S) d values / dy, of each stretch between the double stations at which something changes at once.
+def slope_along(plan: Planform, values: Array, without: NDArray[np.bool_] | None = None) -> Array:
+    """(R, S) d values / ds, of each stretch between the double stations at which something changes at once.
 
     Parameters
     ----------
+    plan : of which `y` tells which stations are double, however much it is swept, and `s` how far they are apart.
     without : (S - 1,) stretches that count for none: over them it goes on as beside them.
     """
-    gap = np.diff(y)
-    smooth = gap > NODE_GAP
+    y, gap = plan.y, np.diff(plan.s)
+    smooth = np.diff(y) > NODE_GAP
     if without is not None:
         smooth = smooth & ~without
     rise = np.where(smooth, np.diff(values, axis=-1) / np.where(smooth, gap, 1.0), 0.0)

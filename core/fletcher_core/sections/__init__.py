@@ -1,7 +1,7 @@
 """One section, or many at once: stiffness in bending, stretching, shear and twist, and mass."""
 
 from .boom import BoomKernel, boom_g
-from .contract import Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist, having
+from .contract import OF_FOAM, Kernel, Runs, SectionProperties, ShearFlow, TorsionStress, Twist, having
 from .figures import derive, figures_as, foam_spreads, spreads
 from .filled import (
     FILLED,
@@ -40,6 +40,7 @@ from .wrinkling import wrinkling_stress
 
 __all__ = [
     "FILLED",
+    "OF_FOAM",
     "BoomKernel",
     "CoreFoam",
     "CoreMoments",

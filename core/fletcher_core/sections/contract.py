@@ -78,16 +78,33 @@ class SectionProperties:
         return mean + radius, mean - radius, 0.5 * np.arctan2(-self.EIxz, half)
 
 
+#: rows of a `TorsionStress` that are of the foam: two at each of three places
+OF_FOAM = 6
+
+
+def worst_places(along: Array, through: Array) -> list[Array]:
+    """The rows of the foam, (V, S) each, of a `TorsionStress`, out of (V, S, places).
+
+    That with the greatest of both together counts too: of two places that are alike along the chord, either may be
+    found, and the one may be sheared through the depth while the other is not.
+    """
+    rows = []
+    for by in (along, through, np.hypot(along, through)):
+        at = np.argmax(by, axis=-1)[..., None]
+        rows += [np.take_along_axis(a, at, axis=-1)[..., 0] for a in (along, through)]
+    return rows
+
+
 @dataclass(frozen=True)
 class TorsionStress:
     """What shears a section for each unit of twist per length, 1 / mm: multiply by torque / GJ.
 
     Attributes
     ----------
-    unit : (K, V, S) rows, all as sizes. Four of the foam, N/mm: at the place where shear along the chord is greatest
-        that and the one through the depth there; at the place where shear through the depth is greatest the same
-        two. Then the greatest flow in each sheet, N; then the greatest shear under each sheet, N/mm; then that in
-        each web, N/mm.
+    unit : (K, V, S) rows, all as sizes. `OF_FOAM` of the foam, N/mm: at the place where shear along the chord is
+        greatest that and the one through the depth there; the same two at the place where shear through the depth is
+        greatest, and at that where both together are. Then the greatest flow in each sheet, N; then the greatest shear
+        under each sheet, N/mm; then that in each web, N/mm.
     sheets : how many sheets. webs : which members are webs. seams : names of the edges at which
         walls are glued to each other, whose rows come last.
     """
@@ -102,21 +119,21 @@ class TorsionStress:
         return np.asarray(self.unit[self.seams.index(edge) - len(self.seams)])
 
     @property
-    def foam(self) -> tuple[tuple[Array, Array], tuple[Array, Array]]:
-        """((along, through), (along, through)) N/mm of both places."""
-        return (self.unit[0], self.unit[1]), (self.unit[2], self.unit[3])
+    def foam(self) -> tuple[tuple[Array, Array], ...]:
+        """((along, through), ...) N/mm of all places in the foam."""
+        return tuple((self.unit[k], self.unit[k + 1]) for k in range(0, OF_FOAM, 2))
 
     def flow(self, sheet: int) -> Array:
         """(V, S) N."""
-        return np.asarray(self.unit[4 + sheet])
+        return np.asarray(self.unit[OF_FOAM + sheet])
 
     def bond(self, sheet: int) -> Array:
         """(V, S) N/mm."""
-        return np.asarray(self.unit[4 + self.sheets + sheet])
+        return np.asarray(self.unit[OF_FOAM + self.sheets + sheet])
 
     def web(self, member: int) -> Array:
         """(V, S) N/mm."""
-        return np.asarray(self.unit[4 + 2 * self.sheets + self.webs.index(member)])
+        return np.asarray(self.unit[OF_FOAM + 2 * self.sheets + self.webs.index(member)])
 
     def take(self, index: NDArray[np.intp]) -> TorsionStress:
         """Some of the variants, or some of them more than once."""

@@ -290,6 +290,55 @@ ROWS = (
         "over the API, each way",
         "server/test_repairs.py",
     ),
+    PutRight(
+        "Foam cracked 0.3 mm short of where a stick ends (6 mm tube in a plate)",
+        "as strong as sound",
+        "3 % of sound; 60 % with 30 mm past the crack, 9 % with 10 mm",
+        "moment held by blocks of foam, by linear programming and by hand",
+        "failure/test_short_of_break.py",
+    ),
+    PutRight(
+        "Shear centre of a plate with film round its nose, narrower than the plate is thick",
+        "26 % of the chord too far back (two nodes fell on one place)",
+        "goes on with the width of the film",
+        "swept; the bare plate where the film ends",
+        "sweeps/test_found.py",
+    ),
+    PutRight(
+        "Foam of a box sheared by twist, at two places that are alike",
+        "by one of them, 7 % too strong",
+        "by the worse",
+        "both by hand",
+        "sweeps/test_found.py",
+    ),
+    PutRight(
+        "A lining 1.60 or 1.61 mm thick: panel buckles at",
+        "4.29 and 6.35",
+        "6.32 and 6.35",
+        "swept from 0.8 to 2.6 mm; two thin walls are one thick one; Allen 1969",
+        "kinds/test_lining.py",
+    ),
+    PutRight(
+        "A step in a strongly swept tail (root 754 mm, tip 98 mm)",
+        "holds 0.002 times its load: the step counted as a slope",
+        "3.7 times, as beside it",
+        "swept",
+        "sweeps/test_found.py",
+    ),
+    PutRight(
+        "Film that slides near a cut or another's end",
+        "up to 26 % off, by how the chord is cut",
+        "as a mean over 12 % of the depth",
+        "swept",
+        "sweeps/test_found.py",
+    ),
+    PutRight(
+        "A joint open over all but a hair of its face",
+        "0.2 % of sound; open over all of it, with a tube through it, 100 %",
+        "what is open past 95 % is bridged or not",
+        "swept",
+        "sweeps/test_found.py",
+    ),
 )
 
 

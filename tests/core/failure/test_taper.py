@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from types import SimpleNamespace
+from typing import Any, cast
+
 import numpy as np
 import pytest
 from fletcher_core.failure.state import slope_along
@@ -57,4 +60,8 @@ def test_the_force_that_is_handed_over_adds_up_to_the_force_itself() -> None:
 def test_a_slope_does_not_see_a_step() -> None:
     y = np.array([0.0, 10.0, 20.0, 20.002, 30.0, 40.0])
     values = np.array([[0.0, 1.0, 2.0, 7.0, 9.0, 11.0]])
-    assert slope_along(y, values)[0] == pytest.approx([0.1, 0.1, 0.1, 0.2, 0.2, 0.2], rel=1e-3)
+    straight, swept = (cast(Any, SimpleNamespace(y=y, s=y * times)) for times in (1.0, 2.5))
+    slopes = [0.1, 0.1, 0.1, 0.2, 0.2, 0.2]
+    assert slope_along(straight, values)[0] == pytest.approx(slopes, rel=1e-3)
+    # however far apart sweep draws both stations of one place
+    assert slope_along(swept, values)[0] == pytest.approx([slope / 2.5 for slope in slopes], rel=1e-3)

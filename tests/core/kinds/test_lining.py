@@ -10,6 +10,7 @@ from fletcher_core.analysis.evaluation import Evaluation, compute
 from fletcher_core.catalogue import catalogue
 from fletcher_core.failure.modes.panel_buckling import laminate
 from fletcher_core.kinds import fits_on, kind_of
+from fletcher_core.kinds.cloth import Cloth
 from fletcher_core.kinds.lining import BoardLining, FoamLining
 from fletcher_core.model import BodyStation, BodyWalls, Core, LeftOut
 from pydantic import ValidationError
@@ -86,3 +87,32 @@ def test_what_it_takes_and_where_it_goes() -> None:
     assert not fits_on("board_lining", "wing", True)
     with pytest.raises(ValidationError, match="Corrugated"):
         BoardLining(id="b", material=next(k for k, b in catalogue().board.items() if not b.paper_faced))
+
+
+@pytest.mark.parametrize("lies", ["inside", "outside"])
+def test_a_little_thicker_buckles_a_little_later(lies: str) -> None:
+    """From next to nothing on to a wall: bending and shear of both walls go on without a step, and never fall."""
+    steps = np.arange(0.8, 2.61, 0.08)
+    found = []
+    for t in steps:
+        a = box(THIN, lining(thickness_mm=float(t), lies=lies))
+        EA, D, S = (float(np.ravel(of)[-1]) for of in laminate(loaded_case(a), 1))
+        push = min(float(f.n.min()) for f in a.solved.findings if f.mode == "panel_buckling")
+        found.append((EA, D, S, push))
+    ratios = np.array(found[1:]) / np.array(found[:-1])
+    assert np.all(ratios > 1), found
+    # 0.08 mm of 5 to 7 mm, to the third power at most
+    assert np.all(ratios < 1 + 3.5 * 0.08 / (THIN + 0.8)), found
+
+
+def test_foam_between_two_stiff_sheets_is_sheared_as_allen_has_it() -> None:
+    """G d² / c, d from middle to middle of what lies on it, c the foam (Allen 1969)."""
+    cloth = Cloth(id="c", y_to_mm=LONG, surface="top", layers=2)
+    wing = loaded_case(box(THIN, cloth))
+    row = next(k for k, r in enumerate(wing.layout.sheet_rows) if r.piece is not None and r.face > 0)
+    t, G = abs(wing.layout.sheet_rows[row].t), float(wing.materials.foam.G[0])
+    assert t > 0
+    S = float(np.ravel(laminate(wing, 1)[2])[-1])
+    # of one stiff sheet of thickness t on a wall: its middle shears the foam over half of it more
+    assert G * THIN * (1 + t / THIN) < S * 1.001
+    assert G * (THIN + t) ** 2 / THIN * 1.001 > S

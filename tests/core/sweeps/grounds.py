@@ -10,13 +10,19 @@ import numpy as np
 from fletcher_core.analysis.evaluation import compute
 from fletcher_core.fields import Refused
 from fletcher_core.kinds import KINDS, WISHES
-from fletcher_core.model import Airframe, PartName, Scheme
+from fletcher_core.kinds.foam_web import FoamWeb
+from fletcher_core.model import Airframe, Scheme
 from fletcher_core.questions.suggestions import suggest
 from pydantic import ValidationError
 
 from tests.conftest import make_airframe, make_scheme
+from tests.core.parts.test_body import scheme as on_body
+from tests.core.parts.test_body import with_body
+from tests.core.parts.test_body_made import solid
+from tests.core.parts.test_boom import with_boom
 from tests.core.repairs.made import aircraft
 from tests.core.sweeps.swept import Answers
+from tests.core.test_sheeted_wing import sheeted
 
 #: name -> (airframe, scheme) with nothing laid in
 STATIONS = 21
@@ -39,6 +45,18 @@ def grounds() -> dict[str, tuple[Airframe, Scheme]]:
         bare = file.shown(part).model_copy(update={"pieces": []})  # type: ignore[arg-type]
         found[f"{part} of {name}"] = (file.airframe, bare)
     return found
+
+
+@functools.cache
+def hulls() -> dict[str, tuple[Airframe, Scheme]]:
+    """Parts made in other ways, of which their own numbers are swept: a pod with a boom, a solid body, a sheeted
+    wing."""
+    web = FoamWeb(id="web", y_to_mm=500.0, chord_from=0.3, chord_to=0.3)
+    return {
+        "pod with a boom": (with_body(with_boom()), on_body()),
+        "solid body": (with_body(solid(60.0, 80.0, 0.4)), on_body()),
+        "sheeted wing": (sheeted(), make_scheme(web)),
+    }
 
 
 def told(airframe: Airframe, scheme: Scheme) -> Answers | None:
@@ -74,10 +92,3 @@ def pieces() -> Iterator[tuple[str, str]]:
         for wish in dict.fromkeys([*KINDS, *WISHES]):
             if suggested(ground, wish):
                 yield ground, wish
-
-
-def with_part(airframe: Airframe, part: PartName, **fields: Any) -> Airframe:
-    """The airframe with a part that has other fields, looked at as what is typed is."""
-    one = airframe.part(part)
-    made = type(one).model_validate({**one.model_dump(), **fields})
-    return airframe.model_copy(update={"parts": airframe.parts.model_copy(update={part: made})})

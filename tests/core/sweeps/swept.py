@@ -6,7 +6,9 @@ two places of a coarse sweep is looked at closer, by halving: what goes on chang
 
 from __future__ import annotations
 
+import functools
 import math
+import operator
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
@@ -25,7 +27,7 @@ JUMP = 0.02
 #: share of the range within which a change counts as made at one place
 _CLOSE = 1e-4
 #: of the largest that the answer has along the range: below that share nothing is a jump (rounding of what is nothing)
-_NOTHING = 0.02
+_NOTHING = 0.05
 
 
 @dataclass(frozen=True)
@@ -58,6 +60,34 @@ def numbers(model: type[BaseModel]) -> Iterator[Number]:
         ends = {a: getattr(m, a) for m in info.metadata for a in ("ge", "le") if hasattr(m, a)}
         if len(ends) == 2:
             yield Number(name, float(ends["ge"]), float(ends["le"]), info.annotation is int)
+
+
+@dataclass(frozen=True)
+class Within:
+    """A number somewhere inside a description: the keys to it, and what holds it."""
+
+    path: tuple[str | int, ...]
+    of: str
+    number: Number
+
+    @property
+    def name(self) -> str:
+        return ".".join(map(str, self.path))
+
+
+def numbers_within(thing: BaseModel, path: tuple[str | int, ...] = ()) -> Iterator[Within]:
+    """Every number with limits of a description and of all that it holds; of lists those of the first and the last."""
+    for number in numbers(type(thing)):
+        if getattr(thing, number.field) is not None:
+            yield Within((*path, number.field), type(thing).__name__, number)
+    for name in type(thing).model_fields:
+        held = getattr(thing, name)
+        if isinstance(held, BaseModel):
+            yield from numbers_within(held, (*path, name))
+        elif isinstance(held, list):
+            for k in sorted({0, len(held) - 1} if held else set()):
+                if isinstance(held[k], BaseModel):
+                    yield from numbers_within(held[k], (*path, name, k))
 
 
 def values_of(number: Number, tell: Tell, steps: int = STEPS) -> list[float]:
@@ -96,6 +126,7 @@ def jumps(number: Number, tell: Tell, steps: int = STEPS) -> list[Jump]:
     if number.counted or len(told) < 2:
         return []
     found = []
+    holds = max((a.get("hold", 0.0) for _, a in told), default=0.0)
     for name in told[0][1]:
         largest = max((abs(a[name]) for _, a in told if np.isfinite(a[name])), default=0.0)
 
@@ -112,11 +143,26 @@ def jumps(number: Number, tell: Tell, steps: int = STEPS) -> list[Jump]:
             m = asked(middle)
             if m is None:
                 break
+            # how what holds next to nothing bends is nothing
+            if name != "grams" and _nothing(a, holds) and _nothing(b, holds):
+                break
             low, a, high, b = (low, a, middle, m) if apart(a, m) > apart(m, b) else (middle, m, high, b)
         else:
             if apart(a, b) > JUMP:
                 found.append(Jump(name, low, high, a[name], b[name]))
     return found
+
+
+def _nothing(told: Answers, most: float) -> bool:
+    return told.get("hold", math.inf) < _NOTHING * most
+
+
+def with_within(model: BaseModel, path: tuple[str | int, ...], value: float) -> Any:
+    """A copy with one number somewhere inside it changed, looked at as what is typed is."""
+    whole = model.model_dump()
+    at = functools.reduce(operator.getitem, path[:-1], whole)
+    at[path[-1]] = value
+    return type(model).model_validate(whole)
 
 
 def with_number(model: BaseModel, field: str, value: float) -> Any:

@@ -20,6 +20,7 @@ from .panel_buckling import MODE as panel_buckling
 from .pressed_in import MODE as pressed_in
 from .seam import MODE as seam
 from .seam_peel import MODE as seam_peel
+from .short_of_break import MODE as short_of_break
 from .side_wall import MODE as side_wall
 from .skin_bond import MODE as skin_bond
 from .skin_compression import MODE as skin_compression
@@ -56,6 +57,7 @@ MODES: dict[str, Mode] = {
         notch,
         bond_shear,
         end_slip,
+        short_of_break,
         skin_bond,
         topples,
         boom.BREAK,

@@ -20,7 +20,7 @@ _THROUGH = 0.95
 def find(wing: LoadedPart) -> Iterator[Finding]:
     """Shear of the foam, through the depth by shear force and torque, along the chord by torque."""
     strength = wing.values["core.shear"]
-    n = np.where(_spanned(wing), np.inf, _factor(wing, strength))
+    n = np.where(spanned(wing), np.inf, _factor(wing, strength))
     yield Finding(
         "core_shear", None, "", n, strength, per_factor(strength, n), "MPa",
         "stress² = (slope of (moment × ES / EI) / b + torque's through the depth)² + (torque's along the chord)², b "
@@ -40,7 +40,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-def _spanned(wing: LoadedPart) -> Array:
+def spanned(wing: LoadedPart) -> Array:
     """(R, S) where foam is parted all through: it folds there, or a stick takes the shear across."""
     m, section = wing.materials, wing.layout.section
     foam, parted = wing.sums.core.area + np.zeros_like(wing.forces.moment), np.zeros_like(wing.forces.moment)

@@ -36,8 +36,6 @@ _SHEAR_SHORT = 4.0
 #: what a real cylinder stands of what theory says: near the lower bound of tests at 50 to 150 radii to the thickness
 #: (NASA SP-8007 1968)
 _REAL = 0.45
-#: mm from which on a sheet on a wall is a wall too (own choice: papers, films and ply of plates are thinner)
-_THICK = 1.6
 #: a panel narrower than this many times its thickness does not buckle as one
 _NARROW = 2.0
 
@@ -61,11 +59,18 @@ class Panel:
 
 
 def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
-    """(EA, D, S) of a face, (R, S) or (R, 1): N/mm stretched, N mm bent, N/mm sheared through."""
+    """(EA, D, S) of a face, (R, S) or (R, 1): N/mm stretched, N mm bent, N/mm sheared through.
+
+    Through the thickness all of it is sheared by one stress, so that layers give one after the other: of foam between
+    two thin stiff sheets that is G d² / c, of two walls of one foam G times both (Allen 1969).
+    """
     layout, m = wing.layout, wing.materials
     t = layout.section.wall_mm or 1.0
     nothing = np.zeros_like(wing.forces.moment)
-    sheets, B, D, S = nothing, nothing, nothing, m.foam.G[:, None] * t
+    sheets, B, D = nothing, nothing, nothing
+    own = m.foam.G[:, None] * t
+    # in a row through the thickness: how thick in all, and by how much it gives, mm per N/mm²
+    high, gives = nothing + t, nothing + t / m.foam.G[:, None]
     for p, row in enumerate(layout.sheet_rows):
         wide = layout.section.sheets.share_to[p] - layout.section.sheets.share_from[p]
         if row.face != face or row.bears != "all":
@@ -73,16 +78,18 @@ def laminate(wing: LoadedPart, face: int) -> tuple[Array, Array, Array]:
         # a sheet over a part of the panel counts by its part
         there = m.sheet_on[:, p, None] * layout.section.sheets.present[p] * np.minimum(wide, 1.0)
         Et = m.sheet_Et[:, p, None] * there
-        # a second wall is no thin sheet: its middle lies so far out, and it bends and shears through by itself
-        thick = abs(row.t) if row.t > _THICK else 0.0
+        # its middle lies so far out, and it bends and shears through by itself, as a second wall does
+        thick = max(row.t, 0.0)
         out = (-0.5 if row.inside > 0 else 0.5) * (t + thick)
         sheets, B, D = sheets + Et, B + Et * out, D + Et * (out**2 + thick**2 / 12)
         if thick:
-            S = S + m.sheet_Gt[:, p, None] * there
+            Gt = np.maximum(m.sheet_Gt[:, p, None], 1e-9)
+            high, gives = high + thick * there, gives + thick**2 / Gt * there
     foam = m.foam.E[:, None] * t
     EA = sheets + foam
     D = D + foam * t * t / 12 - B**2 / EA
-    return EA, D / (1 - _NU**2), S
+    # no softer than the wall by itself, whatever is laid on it
+    return EA, D / (1 - _NU**2), np.maximum(own, high**2 / gives)
 
 
 def buckles_at(along: Array, S: Array, short: Array | float = np.inf, across: float = _ACROSS) -> tuple[Array, Array]:

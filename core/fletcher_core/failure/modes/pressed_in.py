@@ -71,7 +71,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     if wing.on_edge:
         push, wide = wing.forces.shear_z, outline.deepest
     stands = foam[:, None] * wide + _papers(wing)[:, None] + (0.0 if wall is None else _formers(wing, wall))
-    pressed = np.abs(slope_along(layout.plan.y, push))
+    pressed = np.abs(slope_along(layout.plan, push))
     bears = "side walls" if wall is not None else "foam"
     yield Finding(
         "pressed_in", None, "", load_factor(stands, pressed), stands, pressed, "N/mm",

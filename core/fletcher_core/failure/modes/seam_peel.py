@@ -21,7 +21,7 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     if wing.is_body:
         return
     chord = wing.layout.outline.chord
-    pressure = np.abs(slope_along(wing.layout.plan.s, wing.forces.shear)) / chord
+    pressure = np.abs(slope_along(wing.layout.plan, wing.forces.shear)) / chord
     top = [panel for panel in panels(wing) if panel.face > 0]
     strength = strength_of(wing, "tension")
     for edge, width in seams_of(wing):

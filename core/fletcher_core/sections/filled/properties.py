@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -73,6 +74,8 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
         ESx, ESz = ESx + more @ (patches.mx * stands), ESz + more @ (patches.mz * stands)
         Exx, Ezz = Exx + more @ (patches.xx * stands), Ezz + more @ (patches.zz * stands)
         Exz = Exz + more @ (patches.xz * stands)
+    whole = (core.area, core.x, core.z, core.xx, core.zz, core.xz)
+    EA, ESx, ESz, Exx, Ezz, Exz = _never_nothing(Ef, whole, (EA, ESx, ESz, Exx, Ezz, Exz))
     x0, z0 = ESx / EA, ESz / EA
 
     stick_rho, film_rho = m.member_on * m.member_rho, m.sheet_on * m.sheet_mass
@@ -85,6 +88,20 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
         mass_x, polar = mass_x + more @ (patches.mx * stands), polar + more @ (patches.xx * stands)
     return SectionProperties(
         EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x0, mass, mass_x / mass, polar
+    )
+
+
+#: share of the foam that counts where cuts leave nothing at all, so that such a place bears next to nothing instead of
+#: dividing by nothing
+_NOTHING = 1e-9
+
+
+def _never_nothing(Ef: Array, core: tuple[Array, ...], made: tuple[Array, ...]) -> Iterator[Array]:
+    """The sums of a section, the first of them its EA; where nothing is left those of next to nothing of its foam."""
+    gone = made[0] < _NOTHING * Ef * core[0]
+    return (
+        np.where(gone, _NOTHING * Ef * of_core, one) if gone.any() else one
+        for of_core, one in zip(core, made, strict=True)
     )
 
 

@@ -56,6 +56,12 @@ _SAME = 1e-8
 _VOID, _AIR = 1e-3, 1e-5
 
 
+def _folded_back(share: Array) -> Array:
+    """Shares of the chord; what lies beyond an end comes back from it, so that no two nodes fall on one place, between
+    which a slope would be rounding over nothing."""
+    return np.clip(np.where(share > 1, 2 - share, np.abs(share)), 0.0, 1.0)
+
+
 def chordwise_grid(layout: SectionLayout, coarse: bool = False) -> Array:
     """(S, M) chord shares of the nodes: an even base, the edges of webs and patches, and a fine fan of
     nodes (in parts of the local depth) at every end of a skin inside the chord."""
@@ -70,19 +76,19 @@ def chordwise_grid(layout: SectionLayout, coarse: bool = False) -> Array:
             continue
         upper, lower = outline.faces_at(place)
         fan = place[:, None] + np.array((0.0, *_FINE)) * ((upper - lower) / outline.chord)[:, None]
-        columns.append(np.clip(fan, 0, 1))
+        columns.append(_folded_back(fan))
     for p in range(members.count):
         if np.any(members.web_width[p] > 0):
             # a stiff web twists by itself too: it needs nodes within its thickness
             for side in _IN_A_WEB:
                 place = (members.x[p] + side * members.web_width[p]) / outline.chord
-                columns.append(np.clip(place, 0, 1)[:, None])
+                columns.append(_folded_back(place)[:, None])
     for p in range(patches.count):
         for edge in (patches.x_from[p], patches.x_to[p]):
             share = np.clip(edge / outline.chord, 0, 1)
             upper, lower = outline.faces_at(share)
             fan = share[:, None] + np.array((0.0, *BESIDE)) * ((upper - lower) / outline.chord)[:, None]
-            columns.append(np.clip(fan, 0, 1))
+            columns.append(_folded_back(fan))
     return np.sort(np.concatenate(columns, axis=1), axis=1)
 
 

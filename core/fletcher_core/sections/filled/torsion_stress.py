@@ -9,7 +9,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..contract import TorsionStress
+from ..contract import TorsionStress, worst_places
 from ..section import SectionLayout, SectionMaterials
 from .means import window
 from .torsion import StressFunction
@@ -78,10 +78,7 @@ def torsion_stress(
     mean = window(phi.x, 0.5 * (h[:, 1:] + h[:, :-1]), layout.patches)
     in_foam = [np.einsum("sij,vslj->vsli", mean, a * foam[None, :, None, :]) for a in (along, through)]
     places = [a.reshape(*a.shape[:2], -1) for a in in_foam]
-    rows = []
-    for by in places:
-        at = np.argmax(by, axis=-1)[..., None]
-        rows += [np.take_along_axis(a, at, axis=-1)[..., 0][back] for a in places]
+    rows = [row[back] for row in worst_places(*places)]
 
     on_face = {+1: phi.upper, -1: phi.lower}
     stiff = (m.sheet_on * m.sheet_Gt)[first]
@@ -99,7 +96,8 @@ def torsion_stress(
         long = phi.arc[face] > _POINT * phi.x[:, -1:]
         bond = np.abs(np.diff(value, axis=-1)) / np.where(long, phi.arc[face], np.inf) * (own > 0) * foam
         flows.append(flow.max(axis=-1)[back])
-        bonds.append(bond.max(axis=-1)[back])
+        # as of the foam: between two nodes that nearly meet, a slope is rounding over next to nothing
+        bonds.append(np.einsum("sij,vsj->vsi", mean, bond).max(axis=-1)[back])
 
     found = []
     for p in webs:

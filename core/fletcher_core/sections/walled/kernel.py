@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from scipy.sparse import csr_array
 from scipy.sparse.csgraph import connected_components
 
-from ..contract import PlaneSections, SectionProperties, ShearFlow, TorsionStress, Twist
+from ..contract import PlaneSections, SectionProperties, ShearFlow, TorsionStress, Twist, worst_places
 from ..filled import (
     CoreMoments,
     Sums,
@@ -459,12 +459,8 @@ def _stress(
     along = (np.abs(step) + bulge) / walls.t * long
     through = np.maximum(np.abs(slope[..., 0]), np.abs(slope[..., 1])) * long
     solid = 2 * _AIR * some.foam.G[:, None, None] < made.materials.G
-    rows = []
     near = _Near(walls, ring)
-    both = [np.where(ring & solid, near(a), 0.0) for a in (along, through)]
-    for k in (0, 1):
-        at = both[k].argmax(axis=-1)[..., None]
-        rows += [np.take_along_axis(a, at, axis=-1)[..., 0][back] for a in both]
+    rows = [row[back] for row in worst_places(*(np.where(ring & solid, near(a), 0.0) for a in (along, through)))]
     under = [near(np.abs(slope[..., side]) * long) for side in (LEFT, RIGHT)]
     flows, bonds = [], []
     for p in range(sheets.count):
