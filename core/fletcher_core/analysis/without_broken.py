@@ -190,7 +190,7 @@ def carry_on(
             if not quick:
                 at_most, ends = _at_most(solved, sections, variant[runs], runs, there[some])
                 worth = at_most > best[runs] * (_NO_MORE_SWEPT if np.any(layout.plan.cos_sweep < 1) else _NO_MORE)
-                for k in np.flatnonzero(~worth).tolist():
+                for k in np.flatnonzero(at_most <= best[runs] * _NO_MORE).tolist():
                     # what shears them was left out: their sticks may go one after the other
                     follow(batch[some[k]], ends[k], False, sticks)
                 if not worth.any():

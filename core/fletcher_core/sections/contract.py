@@ -95,6 +95,11 @@ def worst_places(along: Array, through: Array) -> list[Array]:
     return rows
 
 
+def _greatest(unit: Array) -> Array:
+    """(3, V, S) of each place in the foam what it was chosen by."""
+    return np.stack([unit[0], unit[3], np.hypot(unit[4], unit[5])])
+
+
 @dataclass(frozen=True)
 class TorsionStress:
     """What shears a section for each unit of twist per length, 1 / mm: multiply by torque / GJ.
@@ -145,7 +150,12 @@ class TorsionStress:
 
     def like(self, some: TorsionStress, stations: NDArray[np.intp], weights: Array) -> TorsionStress:
         """That of other variants, known at some `stations`, whose first is made as this one of a single variant is."""
-        return replace(self, unit=in_proportion(self.unit, some.unit, stations, weights))
+        own, theirs = self.unit, some.unit
+        # at each place by what is greatest there: which of two places alike is found may be another in each variant,
+        # and with it the lesser of both rows
+        foam = shares_of(_greatest(own), _greatest(theirs), stations, weights)
+        rest = in_proportion(own[OF_FOAM:], theirs[OF_FOAM:], stations, weights)
+        return replace(self, unit=np.concatenate([np.repeat(foam, 2, axis=0) * own[:OF_FOAM], rest]))
 
     def carried(self, weights: Array) -> TorsionStress:
         """To other stations, by `weights` (S, new S): it goes along the span as the depth does."""
@@ -228,7 +238,12 @@ _NOTHING = 1e-3
 
 
 def in_proportion(own: Array, theirs: Array, stations: NDArray[np.intp], weights: Array) -> Array:
-    """`own` (..., 1, S) as others have it (..., V, S), who are known at some `stations` (..., V, few).
+    """`own` (..., 1, S) as others have it (..., V, S), who are known at some `stations` (..., V, few)."""
+    return np.asarray(shares_of(own, theirs, stations, weights) * own)
+
+
+def shares_of(own: Array, theirs: Array, stations: NDArray[np.intp], weights: Array) -> Array:
+    """(..., V, S) how many times `own` (..., 1, S) others have, who are known at some `stations` (..., V, few).
 
     The first of them is what `own` is, perhaps on a coarser grid: what they are told by is their share of that.
     Where there is next to nothing of it, as round a hole or at the end of a sheet, it is as much of it elsewhere.
@@ -239,7 +254,7 @@ def in_proportion(own: Array, theirs: Array, stations: NDArray[np.intp], weights
     share = np.divide(theirs, first, out=np.ones_like(theirs), where=told)
     usual = share.sum(axis=-1, keepdims=True, where=told) / np.maximum(told.sum(axis=-1, keepdims=True), 1)
     share = np.where(told, share, np.where(usual > 0, usual, 1.0))
-    return np.asarray(share @ weights * own)
+    return np.asarray(share @ weights)
 
 
 def having(on: Array) -> Runs:

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from fletcher_core.analysis.evaluation import compute
 from fletcher_core.fields import Refused
-from fletcher_core.sections.contract import worst_places
+from fletcher_core.sections.contract import TorsionStress, worst_places
 
 from tests.core.sweeps.grounds import grounds, suggested, told
 from tests.core.sweeps.test_fields import Sweep, every
@@ -53,6 +53,22 @@ def test_of_like_places_the_worse_one_counts() -> None:
     rows = worst_places(along, through)
     worst = max(float(np.hypot(rows[k], rows[k + 1])[0, 0]) for k in range(0, len(rows), 2))
     assert worst == pytest.approx(34**0.5, rel=1e-6)
+
+
+def test_draws_follow_what_is_greatest_at_a_place() -> None:
+    """Where another variant finds the other of two places alike, its lesser row is another: no draw gave way at nothing
+    for that."""
+    stations, weights = np.arange(2), np.eye(2)
+
+    def stress(*places: tuple[float, float]) -> TorsionStress:
+        a, t = (np.array([[[place[k]] * 2] for place in places])[:, 0] for k in (0, 1))
+        rows = [np.broadcast_to(row, (len(places), 2)) for row in (a, t, a, t, a, t)]
+        return TorsionStress(np.stack(rows), 0, ())
+
+    own, others = stress((5.0, 1e-6)), stress((5.0, 1e-6), (5.1, 3.0))
+    told_of = own.like(others, stations, weights)
+    for of_place in told_of.foam[::2]:
+        assert float(np.hypot(*of_place)[1].max()) < 2 * float(np.hypot(5.1, 3.0))
 
 
 def test_a_cut_that_leaves_nothing_is_asked_about_at_its_field() -> None:
