@@ -69,5 +69,7 @@ def test_a_straight_line_lies_inside_what_blocks_can_hold(push: float) -> None:
 def test_the_other_half_goes_on_beyond_the_root() -> None:
     row = type("Row", (), {"ends": (0.0, 100.0)})()
     assert runs_past(row, np.array([1.0, 60.0, 99.0])) == pytest.approx([99.0, 40.0, 1.0])
+    # a body's nose is an end
+    assert runs_past(row, np.array([1.0, 60.0]), held_at_root=False) == pytest.approx([1.0, 40.0])
     row.ends = (20.0, 100.0)
     assert runs_past(row, np.array([25.0, 60.0])) == pytest.approx([5.0, 40.0])

@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kinds import MemberRow
+from ...model.body import Body
 from ..state import Finding, LoadedPart, Mode, load_factor
 from .core_shear import spanned
 from .end_slip import bond_strength
@@ -28,10 +29,11 @@ _AT_THE_ROOT = 1.0
 _LEAST = 1e-6
 
 
-def runs_past(row: MemberRow, y: Array) -> Array:
-    """(S,) mm from each station to the nearer end of a stick; infinite towards the root where it starts there."""
+def runs_past(row: MemberRow, y: Array, held_at_root: bool = True) -> Array:
+    """(S,) mm from each station to the nearer end of a stick; infinite towards the root where it starts there and is
+    held there, as by the other half of a wing."""
     inner, outer = row.ends
-    within = np.full(len(y), np.inf) if inner < _AT_THE_ROOT else y - inner
+    within = np.full(len(y), np.inf) if held_at_root and inner < _AT_THE_ROOT else y - inner
     return np.asarray(np.maximum(np.minimum(within, outer - y), _LEAST))
 
 
@@ -49,7 +51,8 @@ def find(wing: LoadedPart) -> Iterator[Finding]:
     together = np.maximum(sum(bends.values()), 1e-9) if bends else 1.0
     crush = wing.values["core.compression_10pct"]
     for q in bridging:
-        row, e = layout.member_rows[q], runs_past(layout.member_rows[q], y)
+        row = layout.member_rows[q]
+        e = runs_past(row, y, not isinstance(layout.part, Body))
         moment, across = bends[q] * curvature, push * bends[q] / together
         presses = (moment * 4 / e**2 + across / (_ACROSS * e)) / members.width[q] * parted
         yield Finding(
