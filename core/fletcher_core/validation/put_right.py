@@ -315,7 +315,7 @@ ROWS = (
         "A lining 1.60 or 1.61 mm thick: panel buckles at",
         "4.29 and 6.35",
         "6.32 and 6.35",
-        "swept from 0.8 to 2.6 mm; two thin walls are one thick one; Allen 1969",
+        "swept from 0.8 to 2.2 mm; two thin walls are one thick one; Allen 1969",
         "kinds/test_lining.py",
     ),
     PutRight(
