@@ -24,7 +24,7 @@ Tell = Callable[[float], Answers | None]
 STEPS = 40
 #: share of its larger value by which an answer may change from one place to the next, looked at closely
 JUMP = 0.02
-#: share of the range within which a change counts as made at one place
+#: share of what of the range can be, within which a change counts as made at one place
 _CLOSE = 1e-4
 #: of the largest that the answer has along the range: below that share nothing is a jump (rounding of what is nothing)
 _NOTHING = 0.05
@@ -138,7 +138,7 @@ def jumps(number: Number, tell: Tell, steps: int = STEPS) -> list[Jump]:
 
         pairs = [(told[k], told[k + 1]) for k in range(len(told) - 1)]
         (low, a), (high, b) = max(pairs, key=lambda pair: apart(pair[0][1], pair[1][1]))
-        while high - low > _CLOSE * (number.high - number.low) and apart(a, b) > JUMP:
+        while high - low > _CLOSE * (told[-1][0] - told[0][0]) and apart(a, b) > JUMP:
             middle = 0.5 * (low + high)
             m = asked(middle)
             if m is None:
