@@ -25,7 +25,7 @@ STEPS = 40
 #: share of its larger value by which an answer may change from one place to the next, looked at closely
 JUMP = 0.02
 #: share of what of the range can be, within which a change counts as made at one place
-_CLOSE = 1e-4
+_CLOSE = 2e-5
 #: of the largest that the answer has along the range: below that share nothing is a jump (rounding of what is nothing)
 _NOTHING = 0.05
 
