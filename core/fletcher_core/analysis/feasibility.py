@@ -42,7 +42,7 @@ def _in_span(layout: PartLayout) -> Iterator[Problem]:
 
 
 def _edges(part: Part) -> tuple[str, str]:
-    """What both ends of a section's chord are called."""
+    """Names of both ends of a section's chord, front or left first."""
     if not isinstance(part, Body):
         return "the leading edge", "the trailing edge"
     return ("the top edge", "the bottom edge") if part.on_edge else ("the left side", "the right side")

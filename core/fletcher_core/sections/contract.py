@@ -96,7 +96,7 @@ def worst_places(along: Array, through: Array) -> list[Array]:
 
 
 def _greatest(unit: Array) -> Array:
-    """(3, V, S) of each place in the foam what it was chosen by."""
+    """(3, V, S) the shear by which each place in the foam was chosen."""
     return np.stack([unit[0], unit[3], np.hypot(unit[4], unit[5])])
 
 
