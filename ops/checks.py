@@ -16,7 +16,7 @@ _BIN = PYTHON.parent
 
 
 #: how long the tests of crashes and hostile requests go on when they are asked for by name
-_THOROUGH = {("faults",): {"FLETCHER_FAULT_ROUNDS": "5", "FLETCHER_FUZZ_CASES": "120"}}
+_THOROUGH = {("faults",): {"FLETCHER_FAULT_ROUNDS": "5", "FLETCHER_FUZZ_CASES": "120", "FLETCHER_FUZZ_LONGEST": "5"}}
 
 
 #: asked for by name, as counting lines takes a third longer; what the servers of browser tests run is not counted, they

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
+from fletcher_core.analysis.evaluation import Evaluation, twist_along
 from fletcher_core.analysis.solve import Sections, Solved, load, sections_of, solve
 from fletcher_core.analysis.uncertainty import typical
 from fletcher_core.beam import Forces
@@ -51,6 +52,13 @@ def loaded(body: Airframe, *pieces: Any) -> LoadedPart:
     s = sections_for(body, *pieces)
     twist = twist_for(s)
     return load(s.about(twist.x_shear), twist, body.promise_g, [PULL])[0]
+
+
+def loaded_case(a: Evaluation) -> LoadedPart:
+    """A part in its cases, one run each."""
+    on = np.ones((1, len(a.layout.pieces)))
+    sections = sections_of(a.layout, typical(a.table, 1), on)
+    return load(sections, twist_along(sections), a.flying_g, a.cases)[0]
 
 
 @dataclass(frozen=True)

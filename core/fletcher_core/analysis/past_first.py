@@ -22,6 +22,8 @@ _TIMES = np.array([1.0, 1.3, 1.75, 2.5, 4.0])
 _MOST = 4
 #: the end is looked for at every so many stations, and where the first sign comes nearly first
 _STEP = 8
+#: a factor above that is the rounding of a load that is nothing: nothing ends there
+_NO_LOAD = 1e9
 
 _WRINKLE, _CRACK, _CREASE, _BUCKLE = 1, 2, 3, 4
 #: modes that are looked for anew after each
@@ -62,7 +64,7 @@ def after_first(
     bridged = _bridged(wing.materials)
     goes_on = (kind != 0) & ((kind != _CRACK) | bridged)
     ends = np.where(goes_on, np.inf, n).min(axis=1, keepdims=True)
-    sooner = goes_on & _below(n, ends)
+    sooner = goes_on & _below(n, ends) & (n < _NO_LOAD)
     if not sooner.any():
         return findings, n, first
     stations = _where(n, sooner)

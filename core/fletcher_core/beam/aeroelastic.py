@@ -105,21 +105,30 @@ def flutter_speed(plan: Planform, properties: SectionProperties, twist_hz: Array
     return np.minimum(_far_apart(plan, properties, twist_hz), _at_one(plan, properties, twist_hz, bending_hz))
 
 
-def _section(plan: Planform, properties: SectionProperties) -> tuple[int, Array, Array, Array, Array]:
-    """(station at 70 % of the span, half chord in mm, kg/m, mm of the flexural axis and of the mass, along flight)."""
-    k = int(np.argmin(np.abs(plan.y - 0.7 * plan.half_span)))
-    p = properties
-    return k, 0.5 * plan.chord[k], p.mass[:, k], p.x_shear[:, k] / plan.cos_sweep[k], p.x_mass[:, k] / plan.cos_sweep[k]
+def _typical(plan: Planform, along: Array) -> Array:
+    """(...,) of (..., S): at 70 % of the span, on a straight line between the stations beside it."""
+    y, at = plan.y, 0.7 * plan.half_span
+    k = int(np.clip(np.searchsorted(y, at) - 1, 0, len(y) - 2))
+    share = (at - y[k]) / max(y[k + 1] - y[k], 1e-9)
+    return np.asarray(along[..., k] * (1 - share) + along[..., k + 1] * share)
 
 
-def _polar(k: int, p: SectionProperties, x_axis: Array, x_mass: Array) -> Array:
-    """(V,) mm2, of the mass about the flexural axis."""
-    return np.asarray(np.maximum(p.polar_mass[:, k] / p.mass[:, k] + x_axis**2 - 2 * x_axis * x_mass, 1e-9))
+def _section(plan: Planform, properties: SectionProperties) -> tuple[Array, Array, Array, Array]:
+    """(half chord in mm, kg/m, mm of the flexural axis and of the mass, along flight) of the section at 70 %."""
+    p, cos = properties, plan.cos_sweep
+    x_axis, x_mass = _typical(plan, p.x_shear / cos), _typical(plan, p.x_mass / cos)
+    return 0.5 * _typical(plan, plan.chord), _typical(plan, p.mass), x_axis, x_mass
+
+
+def _polar(plan: Planform, p: SectionProperties, x_axis: Array, x_mass: Array) -> Array:
+    """(V,) mm2, of the mass about the flexural axis, at 70 % of the span."""
+    about = _typical(plan, p.polar_mass / p.mass) + x_axis**2 - 2 * x_axis * x_mass
+    return np.asarray(np.maximum(about, 1e-9))
 
 
 def _far_apart(plan: Planform, properties: SectionProperties, twist_hz: Array) -> Array:
-    k, b, mass, x_axis, x_mass = _section(plan, properties)  # g/mm is kg/m
-    r2 = _polar(k, properties, x_axis, x_mass) / b**2
+    b, mass, x_axis, x_mass = _section(plan, properties)  # g/mm is kg/m
+    r2 = _polar(plan, properties, x_axis, x_mass) / b**2
     behind = x_mass / b - 0.5  # (1/2 + a + x): mass behind the quarter chord, in half chords
     mu = mass / (np.pi * AIR_DENSITY * (b * 1e-3) ** 2)
     risky = behind > 1e-3
@@ -139,18 +148,18 @@ def _at_one(plan: Planform, properties: SectionProperties, twist_hz: Array, bend
     deflection times the tangent of the sweep: B = m (K_t - q' e) + I (K_b + q' k) - S q' (1 - k e),
     C = K_b (K_t - q' e) + q' k K_t; it flutters from B² = 4 A C on.
     """
-    k, b, mass, x_axis, x_mass = _section(plan, properties)
+    b, mass, x_axis, x_mass = _section(plan, properties)
     # in kg, m and s: per metre of span
     axis, centre = 1e-3 * x_axis, 1e-3 * x_mass
-    S, inertia = mass * (centre - axis), mass * 1e-6 * _polar(k, properties, x_axis, x_mass)
+    S, inertia = mass * (centre - axis), mass * 1e-6 * _polar(plan, properties, x_axis, x_mass)
     e = axis - 0.5e-3 * b
-    slope = _SLOPES / (plan.s[-1] * 1e-3) * float(np.tan(sweep_along(plan)[k]))
+    slope = _SLOPES / (plan.s[-1] * 1e-3) * float(np.tan(_typical(plan, sweep_along(plan))))
     K_b, K_t = mass * (2 * np.pi * bending_hz) ** 2, inertia * (2 * np.pi * twist_hz) ** 2
     A = mass * inertia - S**2
     # B = B0 + B1 q', C = C0 + C1 q'
     B0, B1 = mass * K_t + inertia * K_b, -mass * e + inertia * slope - S * (1 - slope * e)
     C0, C1 = K_b * K_t, slope * K_t - e * K_b
-    lift = lift_slope(plan) * 2e-3 * b * plan.cos_sweep[k] ** 2
+    lift = lift_slope(plan) * 2e-3 * b * _typical(plan, plan.cos_sweep) ** 2
     found = []
     for a2, a1, a0 in zip(B1**2, 2 * B0 * B1 - 4 * A * C1, B0**2 - 4 * A * C0, strict=True):
         # from no speed on, where it is above nothing; a divergence before it is told by itself

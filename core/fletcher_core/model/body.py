@@ -53,7 +53,7 @@ class LeftOut(Described):
         return self
 
 
-#: mm of body over which a wheel, a skid or a hook pushes (own estimate)
+#: mm of body over which a wheel, a skid, a hook or what is carried pushes at least (own estimate)
 FOOT_MM = 20.0
 #: mm of a boom that lie in its pod at least, and behind it (own choice)
 _HELD = 10.0

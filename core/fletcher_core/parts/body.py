@@ -21,7 +21,7 @@ from ..loads.cases import (
 )
 from ..loads.cases.case import Carried, Lump
 from ..model.airframe import Airframe
-from ..model.body import Body
+from ..model.body import FOOT_MM, Body
 from ..model.part import Part
 from .fin import FIN
 from .kind import PartKind, common, mounts_on
@@ -103,9 +103,10 @@ def carried(airframe: Airframe, body: Body, flying_g: float, wing: Planform) -> 
     for one in airframe.gear:
         if one.sits_in != "body":
             continue
-        start, stop = (one.along_mm + way * 0.5 * one.long_mm for way in (-1, 1))
+        # what sits before the nose hangs on it, and nothing is handed over at a point
+        start, stop = (one.along_mm + way * 0.5 * max(one.long_mm, FOOT_MM) for way in (-1, 1))
         radius = float(np.hypot(one.across_mm, _GEAR_RADIUS))
-        lumps.append(Lump(max(start, 0.0), min(max(stop, 1.0), end), one.all_grams, radius))
+        lumps.append(Lump(max(start, 0.0), min(max(stop, FOOT_MM), end), one.all_grams, radius))
     lumps += [Lump(start, stop, grams, _GEAR_RADIUS) for start, stop, grams in mounts_on(airframe, "body")]
     turning = sum(lump.grams * (0.5 * (lump.start + lump.end) - balances) for lump in lumps)
     rest = max(airframe.rest_g, 1.0)

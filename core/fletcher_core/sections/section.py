@@ -109,6 +109,7 @@ class Patches:
     present : 0 or 1 by station.
     face : (P,) the one that it lies at, +1 upper or -1 lower; 0 where it takes the whole depth.
     side : (P,) 1 or 2 where it is the wall across the nose or the trailing edge; else 0.
+    hurt : (P,) 1 of foam that is damaged or mended, which others may lie over; else 0.
     """
 
     x_from: Array
@@ -123,6 +124,7 @@ class Patches:
     present: Array
     face: Array
     side: Array
+    hurt: Array
 
     @property
     def count(self) -> int:
@@ -241,7 +243,7 @@ def no_members(stations: int) -> Members:
 
 def no_patches(stations: int) -> Patches:
     """For a section with nothing cut out of its foam."""
-    return Patches(*[*[np.zeros((0, stations))] * 10, np.zeros(0), np.zeros(0)])
+    return Patches(*[*[np.zeros((0, stations))] * 10, np.zeros(0), np.zeros(0), np.zeros(0)])
 
 
 def no_sheets(stations: int) -> Sheets:

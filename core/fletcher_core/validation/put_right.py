@@ -339,6 +339,41 @@ ROWS = (
         "swept",
         "sweeps/test_found.py",
     ),
+    PutRight(
+        "Foam that is hurt twice in one place (a dent over a crack)",
+        "less than none is left: 56 % of sound, 100 % a tenth of a millimetre beside it",
+        "the product of what each leaves",
+        "small cells of foam, added up",
+        "sections/test_overlaps.py",
+    ),
+    PutRight(
+        "What hangs before a body's nose, as it lands",
+        "pressed into 1 mm of its walls: 4.6 times, or 7.5, by where the next station lies",
+        "over 20 mm, as a skid or a hook: 7.5",
+        "swept",
+        "sweeps/test_found.py",
+    ),
+    PutRight(
+        "Foam crushed under one face",
+        "looked for at the other face, too: 9 % too weak",
+        "from its face to its depth",
+        "swept",
+        "sweeps/test_found.py",
+    ),
+    PutRight(
+        "Which stations' ends are looked at, where a load is nothing but rounding",
+        "a stretch of the demo's spine ends 19 mm sooner or later",
+        "nothing ends there",
+        "a billionth in every measure",
+        "sweeps/test_rounding.py",
+    ),
+    PutRight(
+        "Flutter of the section at 70 % of the span",
+        "of the station nearest to there; which of two hung on rounding (0.2 % of a range)",
+        "between both stations",
+        "a billionth in every measure",
+        "sweeps/test_rounding.py",
+    ),
 )
 
 

@@ -10,11 +10,8 @@ from typing import Any
 
 import numpy as np
 import pytest
-from fletcher_core.analysis.evaluation import Evaluation, compute, grams_of, twist_along
-from fletcher_core.analysis.solve import load, sections_of
-from fletcher_core.analysis.uncertainty import typical
+from fletcher_core.analysis.evaluation import compute, grams_of
 from fletcher_core.body_reference import folded_layout
-from fletcher_core.failure import LoadedPart
 from fletcher_core.kinds import PatchRow
 from fletcher_core.kinds.ribs import FoamRibs
 from fletcher_core.kinds.skin import Skin
@@ -35,6 +32,8 @@ from fletcher_core.verdicts import evaluate
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
+
+from tests.core.solving import loaded_case
 
 REFERENCE = Path(__file__).parents[1] / "reference"
 CASES = [
@@ -152,13 +151,6 @@ def _case(airframe: Airframe, name: str, k: int = 30) -> tuple[Any, int, Case]:
     a = compute(airframe, scheme(), 61, False, False)
     run = next(a.solved.run_of(k) for k, c in enumerate(a.cases) if c.id == name)
     return a, run, next(c for c in a.cases if c.id == name)
-
-
-def loaded_case(a: Evaluation) -> LoadedPart:
-    """A part in its cases, one run each."""
-    on = np.ones((1, len(a.layout.pieces)))
-    sections = sections_of(a.layout, typical(a.table, 1), on)
-    return load(sections, twist_along(sections), a.flying_g, a.cases)[0]
 
 
 def test_a_throw_pulls_what_lies_behind_the_hand_along() -> None:

@@ -29,6 +29,13 @@ FOUND = {
     "crack: at_mm": (449.69, 449.8),
     # a joint open all but over a hair held less than one that is open all over
     "joint_sprung: share": (0.99995, 1.0),
+    # foam that was hurt twice was less than nothing: half as strong as with either, within a tenth of a millimetre
+    "wrinkle past crack": (202.4, 202.6),
+    "missing past crack": (199.0, 200.0),
+    # a propeller was pressed into the first millimetre of a nose, or into as much as lay to its next station
+    "body of dunlin: parts.body.nose_mm": (12.49, 12.51),
+    # foam crushed under one face was looked for at the other
+    "wrinkle past broken": (140.99, 141.05),
 }
 
 

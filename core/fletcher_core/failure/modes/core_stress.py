@@ -6,10 +6,13 @@ from collections.abc import Iterator
 from itertools import chain
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ...kinds import PatchRow, Wound, wound_of
 from ..state import Finding, LoadedPart, Mode, worst_of
 from .skin_tension import FACE
+
+Array = NDArray[np.float64]
 
 
 def wound_of_row(wing: LoadedPart, row: PatchRow) -> Wound | None:
@@ -23,6 +26,22 @@ def _is_parted(wing: LoadedPart, row: PatchRow) -> bool:
     return wound is not None and wound.open
 
 
+def _not_parted(wing: LoadedPart, p: int, x: Array, face: int) -> Array | float:
+    """(R, S, K) of the foam of a damage at (S, K) shares of the chord on a face: what others have not parted already.
+
+    Beside what is parted foam takes up its load again by its share, as the core's does.
+    """
+    patches, rows, m = wing.layout.section.patches, wing.layout.patch_rows, wing.materials
+    left: Array | float = 1.0
+    for q, row in enumerate(rows):
+        here = row.depth is None or row.face == face
+        if q == p or not here or row.stands != "instead" or not _is_parted(wing, row):
+            continue
+        there = (x >= row.share_from[:, None]) & (x <= row.share_to[:, None])
+        left = left * (1 - m.patch_on[:, q, None, None] * (patches.present[q][:, None] * there))
+    return left
+
+
 def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[Finding]:
     """The same of foam that stands in place of the core's."""
     outline, patches, m = wing.layout.outline, wing.layout.section.patches, wing.materials
@@ -31,6 +50,12 @@ def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[F
             continue
         x = np.linspace(row.share_from, row.share_to, 5, axis=-1)
         upper, lower = (f.T for f in outline.faces_at(x.T))
+        if row.depth is not None:
+            # from its face to its depth
+            upper, lower = (
+                (upper, np.maximum(upper - row.depth, lower)) if row.face > 0
+                else (np.minimum(lower + row.depth, upper), lower)
+            )  # fmt: skip
         there, strength = patches.present[p], wing.values[f"{row.prefix}.{figure}"]
         own = m.patch_E[:, p, None] * there
         if wound_of_row(wing, row) is not None:
@@ -46,8 +71,10 @@ def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[F
         for face, z in ((1, upper), (-1, lower)):
             place = (x * outline.chord[:, None])[None], z[None]
             locked = wing.locked_strain(*place)
-            n, stress = worst_of(strength, E * wing.strain(*place), 0.0 if isinstance(locked, float) else E * locked)
             soft = mode != "parted" and wound_of_row(wing, row) is not None
+            bears = E * _not_parted(wing, p, x, face) if soft else E
+            always = 0.0 if isinstance(locked, float) else bears * locked
+            n, stress = worst_of(strength, bears * wing.strain(*place), always)
             formula = "stress = E foam × strain"
             yield Finding(mode, row.piece, FACE[face], n, strength, stress, "MPa", formula, of_core=soft)
 

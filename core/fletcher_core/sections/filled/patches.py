@@ -74,7 +74,8 @@ def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = 
         )  # fmt: skip
     sides = np.array([float(row.side) for row in rows])
     face = np.array([0.0 if row.depth is None else float(row.face) for row in rows])
-    return Patches(*[*(np.stack(column) for column in zip(*found, strict=True)), face, sides])
+    hurt = np.array([float(row.exact) for row in rows])
+    return Patches(*[*(np.stack(column) for column in zip(*found, strict=True)), face, sides, hurt])
 
 
 def _thin(row: PatchRow, outline: Outline) -> tuple[Array, ...]:
@@ -84,3 +85,35 @@ def _thin(row: PatchRow, outline: Outline) -> tuple[Array, ...]:
     x, z, nothing = share * outline.chord, 0.5 * (upper + lower), np.zeros_like(share)
     area = nothing + row.area
     return x, x, nothing, area, area * x, area * z, area * x**2, area * z**2, area * x * z, row.present
+
+
+def _lies_in(patches: Patches, p: int, q: int) -> Array:
+    """(S,) share of one patch that lies in another, by its width and its depth."""
+    wide = np.minimum(patches.x_to[p], patches.x_to[q]) - np.maximum(patches.x_from[p], patches.x_from[q])
+    one, other = patches.part[p], patches.part[q]
+    across = patches.face[p] * patches.face[q] < 0
+    deep = np.maximum(one + other - 1, 0.0) if across else np.minimum(one, other)
+    whole = np.maximum((patches.x_to[p] - patches.x_from[p]) * one, 1e-12)
+    return np.asarray(np.clip(wide * deep / whole, 0.0, 1.0))
+
+
+def beside_others(patches: Patches, on: Array, share: Array) -> Array | None:
+    """(V, P, S) what each patch still takes of the foam, where others that are hurt have taken some; None: all of it.
+
+    What two leave of a place is the product of what each leaves; added up, they would leave less than nothing.
+
+    Parameters
+    ----------
+    on : (V, P) 0 or 1. share : (V, P) of the core's figure that each leaves.
+    """
+    hurt = [p for p in range(patches.count) if patches.hurt[p]]
+    if len(hurt) < 2:
+        return None
+    takes = (on * (1 - np.clip(share, 0.0, 1.0)))[:, :, None] * patches.present
+    # the smaller one yields
+    order = sorted(hurt, key=lambda p: (-float(patches.area[p].max()), p))
+    left = np.ones(takes.shape)
+    for k, p in enumerate(order):
+        for q in order[:k]:
+            left[:, p] = left[:, p] * (1 - takes[:, q] * _lies_in(patches, p, q))
+    return left

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..contract import SectionProperties
-from ..section import SectionLayout, SectionMaterials
+from ..section import Patches, SectionLayout, SectionMaterials
 from .core import CoreMoments, core_moments
+from .patches import beside_others
 from .sheets import SheetGeometry, sheet_geometry
 from .torsion import StressFunction, stress_function
 
@@ -69,11 +70,10 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
     patches = layout.patches
     if patches.count:
         # a patch stands in place of the core: what it has more, or less, than the core's foam
-        more, stands = m.patch_on * (m.patch_E - Ef), patches.present
-        EA = EA + more @ (patches.area * stands)
-        ESx, ESz = ESx + more @ (patches.mx * stands), ESz + more @ (patches.mz * stands)
-        Exx, Ezz = Exx + more @ (patches.xx * stands), Ezz + more @ (patches.zz * stands)
-        Exz = Exz + more @ (patches.xz * stands)
+        adds = _instead(patches, m.patch_on, m.patch_E, Ef)
+        EA = EA + adds(patches.area)
+        ESx, ESz = ESx + adds(patches.mx), ESz + adds(patches.mz)
+        Exx, Ezz, Exz = Exx + adds(patches.xx), Ezz + adds(patches.zz), Exz + adds(patches.xz)
     whole = (core.area, core.x, core.z, core.xx, core.zz, core.xz)
     EA, ESx, ESz, Exx, Ezz, Exz = _never_nothing(Ef, whole, (EA, ESx, ESz, Exx, Ezz, Exz))
     x0, z0 = ESx / EA, ESz / EA
@@ -83,12 +83,20 @@ def section_properties(layout: SectionLayout, materials: SectionMaterials, sums:
     mass_x = rho_f * (core.x - hole @ (out * x)) + stick_rho @ (area * x) + film_rho @ line["x"]
     polar = rho_f * (core.xx - hole @ (out * x**2)) + stick_rho @ (area * x**2) + film_rho @ line["xx"]
     if patches.count:
-        more = m.patch_on * (m.patch_rho - rho_f)
-        mass = mass + more @ (patches.area * stands)
-        mass_x, polar = mass_x + more @ (patches.mx * stands), polar + more @ (patches.xx * stands)
+        adds = _instead(patches, m.patch_on, m.patch_rho, rho_f)
+        mass, mass_x, polar = mass + adds(patches.area), mass_x + adds(patches.mx), polar + adds(patches.xx)
     return SectionProperties(
         EA, x0, z0, Ezz - EA * z0**2, Exx - EA * x0**2, Exz - EA * x0 * z0, x0, mass, mass_x / mass, polar
     )
+
+
+def _instead(patches: Patches, on: Array, own: Array, core: Array) -> Callable[[Array], Array]:
+    """Moments (P, S) to (V, S) of what patches have more, or less, of a figure (V, P) than the core's foam (V, 1)."""
+    more, left = on * (own - core), beside_others(patches, on, own / core)
+    if left is None:
+        return lambda moments: np.asarray(more @ (moments * patches.present))
+    each = more[:, :, None] * left * patches.present
+    return lambda moments: np.asarray((each * moments).sum(axis=1))
 
 
 #: share of the foam that counts where cuts leave nothing at all, so that such a place bears next to nothing instead of
