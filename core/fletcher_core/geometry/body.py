@@ -16,6 +16,8 @@ Array = NDArray[np.float64]
 
 #: exponent of a superellipse that is as good as a box, and of an ellipse
 _BOX, _ELLIPSE = 40.0, 2.0
+#: roundness from which on corners are as round as those exponents say; below it they sharpen to those of the box itself
+_SHARPENS = 0.3
 #: walls over all where a round body closes at its sides (own choice: they meet on edge), and mm of a filled one
 _SIDES, _EDGE = 2.0, 0.2
 
@@ -34,8 +36,9 @@ def body_outline(body: Body, sheet: Sheet, x: Array, width: Array) -> DrawnOutli
         return found
 
     round_by = along("roundness")
-    # from a box to an ellipse by the inverse of the exponent: even steps look even
-    power = 1 / ((1 - round_by) / _BOX + round_by / _ELLIPSE)
+    # from a box to an ellipse by the inverse of the exponent: even steps look even, and none leaves the box with a jump
+    boxy = (1 - round_by) / _BOX * np.minimum(round_by / _SHARPENS, 1.0)
+    power = 1 / np.maximum(boxy + round_by / _ELLIPSE, 1e-9)
     height, share = 0.5 * along("height_mm"), np.abs(2 * XI - 1)[None]
     half = np.where(round_by > 0, height * (1 - share**power) ** (1 / power), height)
     half = np.maximum(half, 0.5 * max(_SIDES * sheet.board, _EDGE)) - sheet.paper

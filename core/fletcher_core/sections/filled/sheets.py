@@ -56,8 +56,7 @@ def offset_face(x: Array, z: Array, face: float, offset: float, nose: bool, tail
     scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
     moved_x, moved_z = x + scale * (left_x + right_x), z + scale * (left_z + right_z)
     if offset < 0:
-        if nose and tail:
-            moved_x, moved_z = _without_loops(x, z, face, -offset, moved_x, moved_z)
+        moved_x, moved_z = _without_loops(x, z, face, -offset, moved_x, moved_z)
         for mitred, end, sign in ((nose, 0, -1.0), (tail, -1, 1.0)):
             beyond = mitred * sign * (moved_x - moved_x[:, [end]]) > 0
             moved_x, moved_z = (np.where(beyond, a[:, [end]], a) for a in (moved_x, moved_z))
