@@ -20,7 +20,7 @@ MOST = 1e-6
 NOTHING = 0.1
 #: mm between both sides of a change: where a stretch begins is told to that
 EITHER_SIDE = 0.003
-#: scheme -> times by which its figures may move, where a tie among drawn builds is not found yet: docs/limits.md says so
+#: scheme -> by how much its figures may move, where a tie among drawn builds is not found yet (docs/limits.md)
 KNOWN = {"body-taped": 2e-3}
 
 
