@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..beam import Forces
-from ..failure import Finding, LoadedPart, find_all, first_least, soonest
+from ..failure import ALIKE, Finding, LoadedPart, find_all, first_least, soonest
 from ..kinds import kind_of, wound_of
 from ..loads import Case
 from ..sections import OF_FOAM, PartLayout, ShearFlow, TorsionStress, Twist
@@ -202,7 +202,8 @@ def carry_on(
             chosen: dict[int, int] = {}
             for k, run in enumerate(runs.tolist()):
                 most = float(n[k].min())
-                if most > best[run]:
+                # of equals the part as it is drawn, not as rounding has it
+                if most > best[run] * (1 + ALIKE):
                     best[run], chosen[run] = most, k
                     gone[run] = frozenset(p for p, was in enumerate(on[variant[run]]) if was and not there[some[k], p])
                 follow(batch[some[k]], _end(found, n, which, k), False)

@@ -105,8 +105,8 @@ def flutter_speed(plan: Planform, properties: SectionProperties, twist_hz: Array
     return np.minimum(_far_apart(plan, properties, twist_hz), _at_one(plan, properties, twist_hz, bending_hz))
 
 
-def _typical(plan: Planform, along: Array) -> Array:
-    """(...,) of (..., S): at 70 % of the span, on a straight line between the stations beside it."""
+def _at_70(plan: Planform, along: Array) -> Array:
+    """(...,) figures (..., S) at 70 % of the span, on a straight line between the stations beside it."""
     y, at = plan.y, 0.7 * plan.half_span
     k = int(np.clip(np.searchsorted(y, at) - 1, 0, len(y) - 2))
     share = (at - y[k]) / max(y[k + 1] - y[k], 1e-9)
@@ -116,13 +116,13 @@ def _typical(plan: Planform, along: Array) -> Array:
 def _section(plan: Planform, properties: SectionProperties) -> tuple[Array, Array, Array, Array]:
     """(half chord in mm, kg/m, mm of the flexural axis and of the mass, along flight) of the section at 70 %."""
     p, cos = properties, plan.cos_sweep
-    x_axis, x_mass = _typical(plan, p.x_shear / cos), _typical(plan, p.x_mass / cos)
-    return 0.5 * _typical(plan, plan.chord), _typical(plan, p.mass), x_axis, x_mass
+    x_axis, x_mass = _at_70(plan, p.x_shear / cos), _at_70(plan, p.x_mass / cos)
+    return 0.5 * _at_70(plan, plan.chord), _at_70(plan, p.mass), x_axis, x_mass
 
 
 def _polar(plan: Planform, p: SectionProperties, x_axis: Array, x_mass: Array) -> Array:
     """(V,) mm2, of the mass about the flexural axis, at 70 % of the span."""
-    about = _typical(plan, p.polar_mass / p.mass) + x_axis**2 - 2 * x_axis * x_mass
+    about = _at_70(plan, p.polar_mass / p.mass) + x_axis**2 - 2 * x_axis * x_mass
     return np.asarray(np.maximum(about, 1e-9))
 
 
@@ -153,13 +153,13 @@ def _at_one(plan: Planform, properties: SectionProperties, twist_hz: Array, bend
     axis, centre = 1e-3 * x_axis, 1e-3 * x_mass
     S, inertia = mass * (centre - axis), mass * 1e-6 * _polar(plan, properties, x_axis, x_mass)
     e = axis - 0.5e-3 * b
-    slope = _SLOPES / (plan.s[-1] * 1e-3) * float(np.tan(_typical(plan, sweep_along(plan))))
+    slope = _SLOPES / (plan.s[-1] * 1e-3) * float(np.tan(_at_70(plan, sweep_along(plan))))
     K_b, K_t = mass * (2 * np.pi * bending_hz) ** 2, inertia * (2 * np.pi * twist_hz) ** 2
     A = mass * inertia - S**2
     # B = B0 + B1 q', C = C0 + C1 q'
     B0, B1 = mass * K_t + inertia * K_b, -mass * e + inertia * slope - S * (1 - slope * e)
     C0, C1 = K_b * K_t, slope * K_t - e * K_b
-    lift = lift_slope(plan) * 2e-3 * b * _typical(plan, plan.cos_sweep) ** 2
+    lift = lift_slope(plan) * 2e-3 * b * _at_70(plan, plan.cos_sweep) ** 2
     found = []
     for a2, a1, a0 in zip(B1**2, 2 * B0 * B1 - 4 * A * C1, B0**2 - 4 * A * C0, strict=True):
         # from no speed on, where it is above nothing; a divergence before it is told by itself

@@ -227,6 +227,14 @@ class PatchRow:
     side: int = 0
     exact: bool = False
 
+    def between(self, upper: Array, lower: Array) -> tuple[Array, Array]:
+        """(top, bottom) z of the patch, between both faces: from its face to its depth."""
+        if self.depth is None:
+            return upper, lower
+        if self.face > 0:
+            return upper, np.maximum(upper - self.depth, lower)
+        return np.minimum(lower + self.depth, upper), lower
+
 
 @dataclass(frozen=True)
 class Parting:

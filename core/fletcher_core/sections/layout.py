@@ -140,12 +140,8 @@ def _overlap(a: tuple[Any, Any], b: tuple[Any, Any]) -> Array:
 
 def _faces(row: PatchRow, outline: Faces) -> tuple[Array, Array]:
     """z between which a patch lies at the middle of its extent, (S,) each."""
-    upper, lower = outline.faces_at(0.5 * (row.share_from + row.share_to))
-    if row.depth is None:
-        return lower, upper
-    if row.face > 0:
-        return np.maximum(upper - row.depth, lower), upper
-    return lower, np.minimum(lower + row.depth, upper)
+    top, bottom = row.between(*outline.faces_at(0.5 * (row.share_from + row.share_to)))
+    return bottom, top
 
 
 def _cut_member(row: MemberRow, patch: PatchRow, by: int, ground: Ground) -> list[MemberRow]:

@@ -375,6 +375,13 @@ ROWS = (
         "sweeps/test_rounding.py",
     ),
     PutRight(
+        "A body that holds as much with a tape as without it",
+        "taken with it or without it as rounding has it: ranges 0.1 % apart",
+        "with it: without a piece only where that is more",
+        "a billionth in every measure",
+        "sweeps/test_rounding.py",
+    ),
+    PutRight(
         "Flutter of the section at 70 % of the span",
         "of the station nearest to there; which of two hung on rounding (0.2 % of a range)",
         "between both stations",

@@ -20,7 +20,7 @@ from tests.conftest import make_airframe, with_wing
 from tests.core.repairs.made import aircraft
 from tests.core.solving import loaded, loaded_case
 
-#: mm: a panel that is wider has waves so shallow that it stands a little more
+#: mm: a panel that is wider has waves so shallow that it stands more than it buckles at
 WIDE = 200.0
 
 

@@ -6,11 +6,13 @@ from typing import Any
 
 import numpy as np
 import pytest
+from fletcher_core.kinds.tube import Tube
 from fletcher_core.kinds.wound import Share, Wound, Zone
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.conftest import make_airframe
+from tests.conftest import make_airframe, make_scheme
+from tests.core.repairs.made import damage, states
 from tests.core.solving import sections_for
 
 THICK, CHORD = 20.0, 200.0
@@ -34,15 +36,14 @@ def told(*hurts: Hurt) -> dict[str, float]:
 
 
 def by_cells(*hurts: Hurt) -> dict[str, float]:
-    """The same of small cells of foam, each with what is left of it."""
+    """EA, EIxx and EIzz over E, added up from small cells of foam, each with what is left of it."""
     n, m = 1600, 800
     x = (np.arange(n) + 0.5) / n
     z = THICK * ((np.arange(m) + 0.5) / m - 0.5)
     E = np.ones((n, m))
     for low, high, deep, left in hurts:
-        inside = ((x >= low) & (x <= high))[:, None] & (
-            z > -0.5 * THICK - 1 if deep is None else z > 0.5 * THICK - deep
-        )
+        floor = -THICK if deep is None else 0.5 * THICK - deep
+        inside = ((x >= low) & (x <= high))[:, None] & (z > floor)
         E = np.where(inside, E * left, E)
     dA = CHORD / n * THICK / m
     X, Z = np.meshgrid(x * CHORD, z, indexing="ij")
@@ -79,10 +80,23 @@ hurt = st.tuples(
 @settings(max_examples=60, deadline=None)
 @given(one=hurt, two=hurt)
 def test_any_two_leave_less_than_either_and_more_than_nothing(one: Hurt, two: Hurt) -> None:
-    """Of two that lie in each other in part, the area of what both take is right; where it lies is taken as where the
-    smaller one lies."""
+    """What both take is right by its area; where two lie in each other in part, it counts as lying where the smaller
+    one does."""
     both, first, second = told(one, two), told(one), told(two)
     assert both["EA"] <= min(first["EA"], second["EA"]) * (1 + 1e-9)
     assert both["EA"] == pytest.approx(by_cells(one, two)["EA"], rel=0.01)
     assert both["EIxx"] > 0
     assert both["EIzz"] > 0
+
+
+@pytest.mark.parametrize("at", [196.0, 199.0, 203.0])
+def test_a_dent_over_a_crack_is_not_pressed_there(at: float) -> None:
+    """Foam that is parted bears nothing: only what lies beside the crack is crushed further."""
+    hurts = [damage("crack", 200.0), damage("wrinkle", at)]
+    tube = make_scheme(Tube(id="tube", outer_mm=6, inner_mm=4, material="carbon_roll_wrapped", y_to_mm=450))
+    solved = states(PLATE, tube, hurts, stations=21)["broken"].solved
+    parted = int(np.argmin(abs(solved.layout.plan.y - 200.0)))
+    of_foam = [f for f in solved.findings if f.mode == "core_compression" and f.piece is not None]
+    assert of_foam
+    assert all(np.isinf(f.n[:, parted]).all() for f in of_foam)
+    assert any(np.isfinite(f.n).any() for f in of_foam)

@@ -49,13 +49,7 @@ def _blocks(wing: LoadedPart, mode: str, figure: str, sign: float) -> Iterator[F
         if row.prefix is None or row.stands != "instead" or _is_parted(wing, row) == (mode != "parted"):
             continue
         x = np.linspace(row.share_from, row.share_to, 5, axis=-1)
-        upper, lower = (f.T for f in outline.faces_at(x.T))
-        if row.depth is not None:
-            # from its face to its depth
-            upper, lower = (
-                (upper, np.maximum(upper - row.depth, lower)) if row.face > 0
-                else (np.minimum(lower + row.depth, upper), lower)
-            )  # fmt: skip
+        upper, lower = row.between(*(f.T for f in outline.faces_at(x.T)))
         there, strength = patches.present[p], wing.values[f"{row.prefix}.{figure}"]
         own = m.patch_E[:, p, None] * there
         if wound_of_row(wing, row) is not None:

@@ -49,14 +49,11 @@ def patches_of(rows: list[PatchRow], outline: Outline, inside: Outline | None = 
             continue
         w, x = weights * chord, share * chord
         upper, lower = (face.T for face in outline.faces_at(share.T))
-        top, low = upper, lower
+        top, low = row.between(upper, lower)
         if row.side:
             # between top and bottom, which run on to the edge
             thick = (row.share_to - row.share_from)[:, None] * chord
             top, low = upper - thick, lower + thick
-        if row.depth is not None:
-            top = upper if row.face > 0 else np.minimum(lower + row.depth, upper)
-            low = np.maximum(upper - row.depth, lower) if row.face > 0 else lower
         layers = [(upper, lower)]
         if inside is not None:
             roof, floor = (face.T for face in inside.faces_at(share.T))

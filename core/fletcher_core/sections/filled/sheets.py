@@ -56,18 +56,12 @@ def offset_face(x: Array, z: Array, face: float, offset: float, nose: bool, tail
     scale = offset / np.maximum(1 + left_x * right_x + left_z * right_z, 0.4)
     moved_x, moved_z = x + scale * (left_x + right_x), z + scale * (left_z + right_z)
     if offset < 0:
-        inner_x, inner_z = _without_loops(x, z, face, -offset, moved_x, moved_z)
-        # of what ends short of a corner that is square, nothing runs back but what is drawn together below
-        flat = (not (nose and tail)) & (np.abs(dz[:, [0, -1]]) < _FLAT * dx[:, [0, -1]]).all(axis=1, keepdims=True)
-        moved_x, moved_z = np.where(flat, moved_x, inner_x), np.where(flat, moved_z, inner_z)
+        moved_x, moved_z = _without_loops(x, z, face, -offset, moved_x, moved_z)
         for mitred, end, sign in ((nose, 0, -1.0), (tail, -1, 1.0)):
             beyond = mitred * sign * (moved_x - moved_x[:, [end]]) > 0
             moved_x, moved_z = (np.where(beyond, a[:, [end]], a) for a in (moved_x, moved_z))
     return moved_x, moved_z
 
-
-#: slope of a face at its ends below which they are square
-_FLAT = 1e-6
 
 #: mm by which a point on the edge of the room may be off it by rounding
 _ON_EDGE = 1e-6
