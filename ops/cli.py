@@ -15,6 +15,7 @@ from .shell import DATA, PYTHON, ROOT, Trouble, alone, environment, fail, free_n
 USAGE = """usage: ./fletcher COMMAND
 
   up               set up what is missing, start, load the demo, print the address
+                   --stay: not in the background, for ops/fletcher.service
   stop             end what up started
   backup [FILE]    everything that people have put in, as one file, while they work
   restore FILE     bring a backup back; what is there stays beside it, and can be gone back to
@@ -36,14 +37,20 @@ def _current(cluster: Cluster, url: str) -> None:
         manage("prepare", "--saved", url=url)
 
 
-def _up() -> int:
+def _up(arguments: list[str]) -> int:
+    if arguments not in ([], ["--stay"]):
+        raise Trouble("up takes nothing, or --stay.")
     serve.check_port()
     everything(browser=False)
     cluster = Cluster()
     url = cluster.start()
+    serve.check_port()  # minutes may have passed
+    serve.tell_unwatched()
     serve.stop()
     say("bringing the database up to date")
     _current(cluster, url)
+    if arguments:
+        serve.stay()
     address = serve.start()
     say(f"ready: open {address}")
     return 0
@@ -83,7 +90,8 @@ def _restore(arguments: list[str]) -> int:
     was_running = cluster.running()
     url = cluster.start()
     try:
-        serving = serve.stop()
+        at = min(serve.ours(), default=None)
+        serve.stop()
         try:
             before = backup.restore(cluster, arguments[0])
             say(f"{arguments[0]} is in place")
@@ -91,8 +99,8 @@ def _restore(arguments: list[str]) -> int:
                 say(f"what was here lies beside it; “./fletcher restore {before}” goes back to it")
             _current(cluster, url)
         finally:
-            if serving:
-                say(f"serving again at {serve.start()}")
+            if at is not None:
+                say(f"serving again at {serve.start(at)}")
     finally:
         if not was_running:
             cluster.stop()
@@ -148,7 +156,7 @@ def main(arguments: list[str]) -> int:
         match command:
             case "up":
                 with alone():
-                    return _up()
+                    return _up(rest)
             case "stop":
                 with alone():
                     return _stop()

@@ -25,6 +25,9 @@ _QUIET = (
     "log_rotation_age=1d", "log_file_mode=0600", "log_min_error_statement=panic", "log_error_verbosity=terse",
 )  # fmt: skip
 
+#: seconds that PostgreSQL may take to start, with what it recovers after a power cut on a busy machine (own estimate)
+_STARTING = 900
+
 
 def free_port() -> int:
     with socket.socket() as probe:
@@ -178,7 +181,7 @@ class Cluster:
         options = f"-p {self._wanted_port()} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''"
         options += "".join(f" -c {setting}" for setting in _QUIET)
         self._run(
-            "pg_ctl", "-D", str(self.cluster), "-l", str(self.log), "-w", "-t", "60", "-o", options, "start",
+            "pg_ctl", "-D", str(self.cluster), "-l", str(self.log), "-w", "-t", str(_STARTING), "-o", options, "start",
             what="Starting PostgreSQL",
         )  # fmt: skip
 
@@ -194,7 +197,7 @@ class Cluster:
         said = {
             "PGHOST": asked.get("host", [parts.hostname or ""])[0], "PGPORT": str(parts.port or ""),
             "PGUSER": unquote(parts.username or ""), "PGPASSWORD": unquote(parts.password or ""),
-            "PGDATABASE": unquote(parts.path.lstrip("/")), "PGCONNECT_TIMEOUT": "10",
+            "PGDATABASE": unquote(parts.path.lstrip("/")), "PGCONNECT_TIMEOUT": "60",
         }  # fmt: skip
         return {**os.environ, **{k: v for k, v in said.items() if v}}
 

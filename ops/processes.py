@@ -48,6 +48,12 @@ def group_of(leader: int) -> list[int]:
     return [pid for pid in _all() if _stat(pid)[2:3] == [str(leader)] and is_running(pid)]
 
 
+def seconds_worked(leader: int) -> float:
+    """Seconds of processor time that the processes of one group have taken so far."""
+    ticks = sum(int(t) for pid in group_of(leader) for t in _stat(pid)[11:13])
+    return ticks / float(os.sysconf("SC_CLK_TCK"))
+
+
 def started_here() -> list[int]:
     """All processes of this data folder but the one that asks."""
     wanted = f"{MARK}={mark()}".encode()

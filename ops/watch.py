@@ -15,10 +15,10 @@ import time
 from collections.abc import Callable
 from types import FrameType
 
-from . import serve
+from . import processes, serve
 from .database import Cluster
 from .install import manage
-from .shell import Trouble
+from .shell import DATA, Trouble
 
 #: seconds between two looks, between two questions to the server, and between two rounds of tidying
 LOOK, ASK, TIDY = 0.5, 5.0, 3600.0
@@ -26,8 +26,13 @@ LOOK, ASK, TIDY = 0.5, 5.0, 3600.0
 FIRST, LONGEST, WELL = 0.5, 60.0, 60.0
 #: so many tries in a row wait no longer than the first: what ends once in a while is brought back at once
 QUICK = 3
-#: so many unanswered questions in a row, each of ten seconds, and the server counts as hung
+#: so many unanswered questions in a row, each of ten seconds, and a server that does nothing either counts as hung
 UNANSWERED = 3
+#: seconds until a server that has never answered, or one that works without answering, counts as hung: on a busy
+#: machine it takes minutes to start, and seconds of its own work take minutes (own estimate)
+STARTING, BUSY = 900.0, 300.0
+#: of the seconds since the last question, what a server has worked that is not hung (own estimate)
+WORKS = 0.02
 
 
 def tell(text: str) -> None:
@@ -49,6 +54,33 @@ class BackOff:
         return wait
 
 
+class Patience:
+    """Whether a server that does not answer is hung, or is still starting, or busy."""
+
+    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
+        self.clock = clock
+        self.began()
+
+    def began(self) -> None:
+        """A server was just launched."""
+        self.launched = self.heard = self.looked = self.clock()
+        self.has_answered, self.unanswered, self.worked = False, 0, 0.0
+
+    def is_hung(self, answered: bool, worked: float) -> bool:
+        """Whether it counts as hung, after one more question; `worked`: its seconds of work so far, workers too."""
+        now = self.clock()
+        # a worker that ended takes its seconds along: less than before is work as well
+        idle = 0.0 <= worked - self.worked < WORKS * (now - self.looked)
+        self.worked, self.looked = worked, now
+        if answered:
+            self.has_answered, self.unanswered, self.heard = True, 0, now
+            return False
+        if not self.has_answered:
+            return now - self.launched > STARTING
+        self.unanswered += 1
+        return self.unanswered >= UNANSWERED and (idle or now - self.heard > BUSY)
+
+
 class Watcher:
     """The server and the database of one data folder."""
 
@@ -61,7 +93,11 @@ class Watcher:
         self.database_tries, self.server_tries, self.scale_tries = BackOff(), BackOff(), BackOff()
         self.scale: subprocess.Popen[bytes] | None = None
         self.asked = self.tidied = time.monotonic()
-        self.unanswered = 0
+        self.patience = Patience()
+        self.mark = processes.mark()
+        # held open, so that it is known wherever it is moved to
+        self.folder = os.open(DATA, os.O_RDONLY | os.O_DIRECTORY)
+        self.told_moved = False
 
     def end(self, _number: int, _frame: FrameType | None) -> None:
         self.ending = True
@@ -95,20 +131,38 @@ class Watcher:
         """Start the server, or bring it back where it ended or hangs."""
         if self.server is not None and self.server.poll() is not None:
             wait = self.server_tries.next()
-            tell(f"the server ended ({self.server.returncode}); starting it again in {wait:g} s")
+            tell(f"{serve.ENDED} ({self.server.returncode}); starting it again in {wait:g} s")
             serve.end_group(self.server, 0.1)
             self.server = None
             self._pause(wait)
         if self.server is not None and time.monotonic() - self.asked > ASK:
             self.asked = time.monotonic()
-            self.unanswered = 0 if serve.answers(self.number) else self.unanswered + 1
-            if self.unanswered >= UNANSWERED:
+            answered = serve.answers(self.number)
+            if self.patience.is_hung(answered, processes.seconds_worked(self.server.pid)):
                 tell("the server does not answer any more; ending it")
                 serve.end_group(self.server)
-                self.server, self.unanswered = None, 0
+                self.server = None
         if self.server is None and not self.ending:
             self.server = serve.launch(self.number, self.url or "postgresql://", serve.LOG, serve.OUT)
+            self.patience.began()
             self.asked = time.monotonic()
+
+    def at_home(self) -> bool:
+        """Whether the data folder is still where it was: elsewhere nothing is made, and what runs goes on."""
+        try:
+            here = processes.mark() == self.mark
+        except OSError:
+            here = False
+        if not here and not self.told_moved:
+            now = os.readlink(f"/proc/self/fd/{self.folder}")
+            to_do = f"Run FLETCHER_DATA={now} ./fletcher up, which starts it anew from there."
+            if now.endswith("(deleted)"):
+                to_do = "It was removed. Run ./fletcher up, and ./fletcher restore with the latest backup."
+            tell(f"the data folder lies at {now} now. What runs goes on, but nothing is brought back. {to_do}")
+        elif here and self.told_moved:
+            tell(f"the data folder is at {DATA} again")
+        self.told_moved = not here
+        return here
 
     def weighing(self) -> None:
         """Keep the stand-in of a kitchen scale on its address."""
@@ -133,10 +187,11 @@ class Watcher:
         tell(f"watching port {self.number}, process {os.getpid()}")
         while not self.ending:
             try:
-                self.database()
-                self.serving()
-                self.weighing()
-                self.tidy()
+                if self.at_home():
+                    self.database()
+                    self.serving()
+                    self.weighing()
+                    self.tidy()
             except (Trouble, OSError) as fault:  # a full disk, a folder that is being moved: try again
                 tell(f"{fault}")
             self._pause(LOOK)

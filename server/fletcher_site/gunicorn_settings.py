@@ -3,6 +3,10 @@
 from __future__ import annotations
 
 import os
+import threading
+import time
+
+from gunicorn.arbiter import Arbiter
 
 from fletcher_site import logs
 
@@ -21,3 +25,17 @@ limit_request_line = 4094
 limit_request_fields = 60
 logconfig_dict = logs.configuration()
 proc_name = "fletcher"
+
+
+def _tell_when_alone(server: Arbiter, watcher: int) -> None:
+    while os.getppid() == watcher:
+        time.sleep(2.0)
+    server.log.warning(
+        "the watcher is gone: what ends here is not brought back any more. Run ./fletcher up, which starts both again"
+    )
+
+
+def when_ready(server: Arbiter) -> None:
+    """Keep an eye on the watcher that started this server, where one did."""
+    if os.environ.get("FLETCHER_STARTED_BY"):
+        threading.Thread(target=_tell_when_alone, args=(server, os.getppid()), daemon=True).start()
