@@ -29,6 +29,8 @@ FOLDER = DATA / "backups"
 #: so many of those that `up` makes by itself are kept
 KEPT = 5
 _MIGRATIONS = ROOT / "server" / "fletcher_site" / "workshop" / "migrations"
+#: names of tables that a backup can hold
+_TABLE = re.compile(r"[a-z][a-z0-9_]{0,62}")
 _BEFORE, _DURING = f"{NAME}_before_", f"{NAME}_restoring_"
 
 
@@ -151,6 +153,19 @@ def make(cluster: Cluster, file: Path) -> dict[str, Any]:
     return manifest
 
 
+def _is_whole(manifest: dict[str, Any]) -> bool:
+    """Whether it says all that a restore asks, each of its kind."""
+    rows, steps = manifest.get("rows"), manifest.get("migrations")
+    return (
+        isinstance(manifest.get("version"), int)
+        and isinstance(manifest.get("sha256"), str)
+        and isinstance(steps, list)
+        and all(isinstance(step, str) for step in steps)
+        and isinstance(rows, dict)
+        and all(_TABLE.fullmatch(name) and isinstance(count, int) for name, count in rows.items())
+    )
+
+
 def _unpacked(file: Path, folder: Path) -> tuple[dict[str, Any], Path]:
     """The manifest and the dump of a backup, checked by its sum."""
     dump = folder / "database.dump"
@@ -167,13 +182,17 @@ def _unpacked(file: Path, folder: Path) -> tuple[dict[str, Any], Path]:
                     out.write(chunk)
     except FileNotFoundError as exc:
         raise Trouble(f"There is no file {file}.") from exc
-    except (tarfile.TarError, KeyError, ValueError, EOFError) as exc:
+    except (IsADirectoryError, PermissionError) as exc:
+        raise Trouble(f"{file} cannot be read ({exc.strerror}). Name a file that ./fletcher backup made.") from exc
+    except (tarfile.TarError, KeyError, ValueError, EOFError, OverflowError, RecursionError) as exc:
         raise spoiled from exc
-    if not isinstance(manifest, dict) or manifest.get("format") != FORMAT or not isinstance(manifest["rows"], dict):
+    if not isinstance(manifest, dict) or manifest.get("format") != FORMAT:
         raise spoiled
-    if not isinstance(manifest.get("version"), int) or manifest["version"] > VERSION:
+    if isinstance(manifest.get("version"), int) and manifest["version"] > VERSION:
         raise Trouble(f"{file} was made by a newer Fletcher ({manifest.get('program', '?')}). Nothing was changed.")
-    if _digest(dump) != manifest.get("sha256"):
+    if not _is_whole(manifest):
+        raise spoiled
+    if _digest(dump) != manifest["sha256"]:
         raise Trouble(f"{file} is damaged: its sum is not the one it says. Take another one; nothing was changed.")
     return manifest, dump
 
