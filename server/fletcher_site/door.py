@@ -13,7 +13,7 @@ from fletcher_core import Problem, Refused
 from ninja.parser import Parser
 from ninja.types import DictStrAny
 
-from . import faults
+from . import faults, turns
 from .workshop import pictures
 
 #: bytes of a body: of anything, and of a picture in base 64
@@ -101,7 +101,7 @@ class Door:
             try:
                 with pictures.one_at_a_time():
                     response = self.get_response(request)
-            except pictures.Busy as exc:
+            except turns.Busy as exc:
                 return faults.answer(request, exc)
         else:
             response = self.get_response(request)

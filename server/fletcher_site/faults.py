@@ -12,7 +12,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from psycopg import errors
 
 from .deadline import TookTooLong
-from .workshop.pictures import Busy
+from .turns import Busy
 
 log = logging.getLogger(__name__)
 
@@ -25,7 +25,18 @@ _FULL = (
     "what was saved before is safe."
 )
 _SLOW = "This took too long and was broken off. Nothing was changed; try again, or ask for less at once."
-_BUSY = "Other pictures are being looked at just now. Yours is kept where you took it; try again in a moment."
+#: status and sentence for each thing that is done one at a time
+_BUSY = {
+    "picture": (503, "Other pictures are being looked at just now. Yours is kept where you took it; try again soon."),
+    "password": (429, "Many sign in at once just now. Try again in a few seconds."),
+    "demo": (429, "Many open the demo at once just now. Try again in a few seconds."),
+    "count": (429, "Too many ask for this at once. Try again in a few seconds."),
+}
+_GAVE_WAY = (errors.DeadlockDetected, errors.LockNotAvailable, errors.SerializationFailure)
+_HELD = (
+    "Somebody else was writing in this workshop at the same moment, and this had to give way. Nothing of it was kept; "
+    "what you typed is on your screen and is tried again."
+)
 _BROKE = "Something broke here. What you typed is kept on your screen; try again."
 
 
@@ -51,10 +62,15 @@ def told(exc: BaseException) -> tuple[int, str]:
         return 503, _FULL
     if any(isinstance(e, TookTooLong) for e in chain):
         return 503, _SLOW
-    if any(isinstance(e, Busy) for e in chain):
-        return 503, _BUSY
+    for e in chain:
+        if isinstance(e, Busy):
+            return _BUSY[e.name]
     if any(isinstance(e, errors.QueryCanceled) for e in chain):
         return 503, _SLOW
+    if any(
+        isinstance(e, (errors.DeadlockDetected, errors.LockNotAvailable, errors.SerializationFailure)) for e in chain
+    ):
+        return 503, _HELD
     if any(isinstance(e, (OperationalError, InterfaceError)) for e in chain):
         return 503, _AWAY
     # a server that is being shut down or recovers ends statements with an error of its own kind
@@ -70,7 +86,7 @@ def answer(request: HttpRequest, exc: BaseException) -> HttpResponse:
     else:
         log.warning("not answered: %s", type(exc).__name__)
     response = JsonResponse(body(request, message), status=status)
-    if status == 503:
+    if status in (429, 503):
         response.headers["Retry-After"] = str(RETRY)
     return response
 

@@ -9,10 +9,14 @@ import time
 from typing import Any
 
 import pytest
+from django.contrib.auth.hashers import make_password
+from django.contrib.auth.models import User
 from django.test import RequestFactory
 from fletcher_core.model import Refused
-from fletcher_site import deadline, faults
+from fletcher_site import deadline, faults, turns
+from fletcher_site import settings as as_set
 from fletcher_site.address import address_of
+from fletcher_site.api import session
 from fletcher_site.workshop import pictures, quota
 from fletcher_site.workshop.models import BondTest, Workshop
 from PIL import Image, ImageFile
@@ -159,12 +163,61 @@ def test_pictures_take_turns() -> None:
             with lock:
                 inside -= 1
 
-    threads = [threading.Thread(target=one) for _ in range(6)]
+    threads = [threading.Thread(target=one) for _ in range(pictures.WAITING + 1)]
     for thread in threads:
         thread.start()
     for thread in threads:
         thread.join()
     assert most == 1
+
+
+def test_only_a_few_wait_and_the_rest_is_told_at_once() -> None:
+    outcomes: list[str] = []
+    started = threading.Barrier(12)
+
+    def one() -> None:
+        started.wait()
+        try:
+            with turns.turn("password", 3, 10.0):
+                time.sleep(0.2)
+            outcomes.append("done")
+        except turns.Busy:
+            outcomes.append("busy")
+
+    threads = [threading.Thread(target=one) for _ in range(12)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert outcomes[:8] == ["busy"] * 8
+    assert outcomes[8:] == ["done"] * 4
+
+
+@pytest.mark.django_db
+def test_a_sign_in_beyond_those_that_wait_hashes_nothing(ann: Person, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(session, "_WAITING", 0)
+    monkeypatch.setattr(session, "authenticate", lambda *a, **k: pytest.fail("a password was hashed"))
+    other = Person()
+    with turns.turn("password", 0, 1.0):
+        answer = other.post("/api/session", {"name": "ann", "password": "x"})
+        made = other.post("/api/session/new", {"name": "eve", "password": "saltmarsh-41-plover", "workshop": "x"})
+    for told in (answer, made):
+        assert told.status_code == 429
+        assert "few seconds" in told.json()["message"]
+        assert int(told.headers["Retry-After"]) > 0
+    assert not User.objects.filter(username="eve").exists()
+
+
+@pytest.mark.django_db
+def test_passwords_are_kept_by_argon2_and_older_ones_made_anew(ann: Person, settings: Any) -> None:
+    settings.PASSWORD_HASHERS = as_set.PASSWORD_HASHERS
+    assert make_password("saltmarsh-41-plover").startswith("argon2$")
+    user = User.objects.get(username="ann")
+    user.password = make_password("saltmarsh-41-plover", hasher="pbkdf2_sha256")
+    user.save()
+    assert guess("ann", "saltmarsh-41-plover") == 200
+    user.refresh_from_db()
+    assert user.password.startswith("argon2$")
 
 
 @pytest.mark.django_db

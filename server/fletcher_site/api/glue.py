@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from django.db import transaction
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import (
@@ -37,7 +36,7 @@ from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import Base64Bytes, BaseModel, Field
 
-from ..workshop import pictures, quota, reading, removal, shelf
+from ..workshop import locks, pictures, quota, reading, removal, shelf
 from ..workshop.models import BondTest as Row
 from ..workshop.models import Workshop
 from .ids import Id
@@ -220,8 +219,7 @@ def tests(request: HttpRequest) -> BondTestsOut:
 def add_test(request: HttpRequest, bond_test: BondTest) -> Status[BondTestOut]:
     shop = membership(request).workshop
     document = bond_test.model_dump(mode="json")
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=shop.pk)
+    with locks.of_workshop(shop.pk):
         if shop.bonds.count() >= quota.BONDS:
             raise quota.full("bond log", quota.BONDS, "tests")
         quota.spend(shop, len(str(document)))
@@ -245,8 +243,7 @@ def save_picture(request: HttpRequest, test_id: Id, picture: Picture) -> BondTes
     row = _row(request, test_id)
     small = pictures.small_jpeg(picture.picture)
     shop = membership(request).workshop
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=shop.pk)
+    with locks.of_workshop(shop.pk):
         if shop.bonds.filter(picture__isnull=False).exclude(pk=row.pk).count() >= quota.PICTURES:
             raise quota.full("pictures", quota.PICTURES, "pictures")
         quota.spend(shop, len(small))

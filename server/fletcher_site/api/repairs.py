@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any, Literal
 
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import (
     Aim,
@@ -43,7 +42,7 @@ from ninja.responses import Status
 from pydantic import Base64Bytes, BaseModel, Field
 
 from ..deadline import clock
-from ..workshop import answers, mending, pictures, quota, reading, removal, shelf, storage
+from ..workshop import answers, locks, mending, pictures, quota, reading, removal, shelf, storage
 from ..workshop.models import Airframe, RepairPicture, Workshop
 from ..workshop.models import LifeEntry as EntryRow
 from ..workshop.models import Repair as Row
@@ -344,8 +343,7 @@ def keep_picture(request: HttpRequest, airframe_id: Id, repair_picture: RepairPi
         return Status(204, None)
     with pictures.one_at_a_time():
         small = pictures.small_jpeg(repair_picture.picture)
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=shop.pk)
+    with locks.of_workshop(shop.pk):
         if airframe.repair_pictures.count() >= quota.REPAIR_PICTURES:
             raise quota.full("picture", quota.REPAIR_PICTURES, "pictures of this airframe's repairs")
         quota.spend(shop, len(small))

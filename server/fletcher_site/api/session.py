@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager, contextmanager
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
@@ -17,6 +17,7 @@ from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
 
+from .. import turns
 from ..address import address_of
 from ..workshop import demo
 from ..workshop.models import Membership, Workshop
@@ -36,6 +37,15 @@ _LOCKED = (
     "Whoever is signed in already stays signed in."
 )
 _NAME_TAKEN = Refused([Problem(("name",), "name", "Somebody has that name.", "Choose another.")])
+
+
+#: sign-ins that wait while one password is looked at, and for how many seconds: a hash takes a tenth of a second and
+#: a hundred megabytes, so a stranger's flood of them would hold every thread (own choice)
+_WAITING, _PATIENCE = 4, 10.0
+
+
+def _one_password() -> AbstractContextManager[None]:
+    return turns.turn("password", _WAITING, _PATIENCE)
 
 
 @contextmanager
@@ -71,7 +81,8 @@ def session(request: HttpRequest) -> SessionOut:
 )
 def sign_in(request: HttpRequest, sign_in: SignIn) -> SessionOut:
     require_csrf(request)
-    user = authenticate(request, username=sign_in.name, password=sign_in.password)
+    with _one_password():
+        user = authenticate(request, username=sign_in.name, password=sign_in.password)
     if user is None and getattr(request, "axes_locked_out", False):
         raise HttpError(429, _LOCKED)
     if user is None:
@@ -97,7 +108,7 @@ def new_account(request: HttpRequest, account: NewAccount) -> SessionOut:
         validate_password(account.password, user=users(username=account.name))
     except ValidationError as exc:
         raise Refused([Problem(("password",), "password", exc.messages[0], "Choose a longer or rarer one.")]) from exc
-    with _name_free(), transaction.atomic():
+    with _one_password(), _name_free(), transaction.atomic():
         user = users.objects.create_user(username=account.name, password=account.password)
         workshop = Workshop.objects.create(name=account.workshop)
         Membership.objects.create(user=user, workshop=workshop, role=Membership.Role.OWNER)
@@ -116,7 +127,10 @@ def open_demo(request: HttpRequest, response: HttpResponse) -> SessionOut:
     require_csrf(request)
     if not (request.user.is_authenticated and membership(request).workshop.is_demo):
         known = request.get_signed_cookie(_VISITOR, default="", max_age=demo.KEPT) or ""
-        user = demo.visitor(known) or demo.open_for(address_of(request))
+        user = demo.visitor(known)
+        if user is None:
+            with turns.turn("demo", _WAITING, _PATIENCE):
+                user = demo.open_for(address_of(request))
         login(request, user, backend=_BACKEND)
     response.set_signed_cookie(
         _VISITOR, request.user.get_username(), max_age=demo.KEPT, httponly=True, samesite="Lax", secure=settings.TLS

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import datetime
 
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from fletcher_core import AirframeFile, Problem, Refused, ShelfItem, ago, read_csv, read_label, write_csv
 from fletcher_core import Scheme as SchemeModel
@@ -12,7 +11,7 @@ from ninja import Router
 from ninja.errors import HttpError
 from ninja.responses import Status
 
-from ..workshop import reading, removal, shelf, storage
+from ..workshop import locks, reading, removal, shelf, storage
 from ..workshop.models import Airframe, Reservation, StockItem
 from .ids import Id
 from .request_context import membership, person, signed_in, units
@@ -107,9 +106,8 @@ def save_item(request: HttpRequest, item_id: Id, item: ShelfItem) -> ShelfItemOu
 @router.put("/shelf/{int:item_id}/box", response={200: ShelfItemOut, 404: Problems}, operation_id="box_item")
 def box_item(request: HttpRequest, item_id: Id, box: Box) -> ShelfItemOut:
     """It goes along in the field box, or stays; nothing else of it is touched, however old the page is."""
-    with transaction.atomic():
-        _row(request, item_id)
-        row = StockItem.objects.select_for_update().get(pk=item_id)
+    with locks.of_workshop(membership(request).workshop.pk):
+        row = _row(request, item_id)
         shelf.write(row, shelf.item_of(row).model_copy(update={"in_box": box.in_box}))
     return _out(row, request, _held(request))
 

@@ -9,6 +9,10 @@ from django.http import HttpRequest
 from ninja.throttling import SimpleRateThrottle
 
 from ..address import address_of
+from ..turns import turn
+
+#: requests that wait while one is counted, some milliseconds each, and for how many seconds (own choice)
+_WAITING, _PATIENCE = 12, 5.0
 
 
 class PerAddress(SimpleRateThrottle):
@@ -19,6 +23,11 @@ class PerAddress(SimpleRateThrottle):
     def __init__(self, scope: str, rate: str) -> None:
         self.scope = scope
         super().__init__(os.environ.get(f"FLETCHER_RATE_{scope.upper()}", rate))
+
+    def allow_request(self, request: HttpRequest) -> bool:
+        # read, then written: by one at a time, or as many as there are threads would pass beyond the limit at once
+        with turn("count", _WAITING, _PATIENCE):
+            return super().allow_request(request)
 
     def get_cache_key(self, request: HttpRequest) -> str:
         return f"{self.scope}-{address_of(request)}"

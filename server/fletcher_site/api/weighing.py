@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from django.db import transaction
 from django.http import HttpRequest
 from fletcher_core import Refused, Weighed, question_of
 from ninja import Router, Schema
@@ -12,8 +11,8 @@ from ninja.errors import HttpError
 from ninja.responses import Status
 from pydantic import BaseModel, Field
 
-from ..workshop import quota, reading, removal
-from ..workshop.models import Airframe, Workshop
+from ..workshop import locks, quota, reading, removal
+from ..workshop.models import Airframe
 from ..workshop.models import WeighIn as Row
 from .ids import Id
 from .request_context import membership, person, signed_in
@@ -82,8 +81,7 @@ def weigh(request: HttpRequest, airframe_id: Id, weighing: WeighInWish) -> Statu
     if asked is not None:
         raise Refused([asked])
     document = weighing.weighed.model_dump(mode="json")
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=shop.pk)
+    with locks.of_workshop(shop.pk):
         if airframe.weigh_ins.count() >= quota.WEIGHINGS:
             raise quota.full("weighings", quota.WEIGHINGS, "weighings of this airframe")
         quota.spend(shop, len(str(document)) + len(weighing.note))

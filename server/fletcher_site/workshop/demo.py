@@ -16,7 +16,7 @@ from django.db import connection, transaction
 from django.utils import timezone
 from fletcher_core import AirframeFile, BondTest, OwnMaterial, Problem, Refused, Weighed, build, read_label
 
-from . import own_materials, quota, removal, shelf, storage
+from . import locks, own_materials, quota, removal, shelf, storage
 from .models import Airframe, LifeEntry, Membership, Repair, Revision, Scheme, WeighIn, Workshop
 
 FOLDER = Path(settings.ROOT) / "demo"
@@ -128,15 +128,15 @@ def open_for(address: str) -> User:
     return user
 
 
-@transaction.atomic
 def put_back(workshop: Workshop, user: User) -> None:
     """A visitor's copy as it shipped; what was in it can be taken back like anything that was removed."""
-    for rows in (workshop.airframes, workshop.materials, workshop.stock, workshop.bonds):
-        for row in rows.all():
-            removal.remove(row, user)
-    workshop.money = "€"
-    workshop.save(update_fields=["money"])
-    _fill(workshop, user)
+    with locks.of_workshop(workshop.pk):
+        for rows in (workshop.airframes, workshop.materials, workshop.stock, workshop.bonds):
+            for row in rows.all():
+                removal.remove(row, user)
+        workshop.money = "€"
+        workshop.save(update_fields=["money"])
+        _fill(workshop, user)
 
 
 def clear_away() -> int:

@@ -7,13 +7,12 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 from fletcher_core import AirframeFile, Problem, Refused, ShelfCheck, System, needs_of_repair
 from fletcher_core import LifeEntry as LifeEntryModel
 from fletcher_core import Repair as RepairModel
 
-from . import quota, reading, repair_pictures, shelf
+from . import locks, quota, reading, repair_pictures, shelf
 from .models import Airframe, LifeEntry, Repair, Workshop
 
 #: pictures that a repair can name (`fletcher_core.Repair`)
@@ -36,8 +35,7 @@ def add_repair(airframe: Airframe, repair: RepairModel, who: User | None) -> Rep
         When there are too many, or one has this id already.
     """
     document = repair.model_dump(mode="json")
-    with transaction.atomic():
-        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+    with locks.of_workshop(airframe.workshop_id) as shop:
         if airframe.repairs.count() >= quota.REPAIRS:
             raise quota.full("repairs", quota.REPAIRS, "repairs of this airframe")
         if airframe.repairs.filter(key=repair.id).exists():
@@ -50,7 +48,7 @@ def add_repair(airframe: Airframe, repair: RepairModel, who: User | None) -> Rep
 
 def _newest(airframe: Airframe, pk: int, based_on: int) -> Repair | None:
     """The repair, held until the transaction ends; None: there is none."""
-    row: Repair | None = airframe.repairs.select_for_update().filter(pk=pk).first()
+    row: Repair | None = locks.of_rows(airframe.repairs.filter(pk=pk)).first()
     if row is not None and row.version != based_on:
         raise RepairStale(row)
     return row
@@ -75,8 +73,7 @@ def save_repair(airframe: Airframe, pk: int, repair: RepairModel, based_on: int,
         When that is not the latest. Nothing is written.
     """
     document = repair.model_dump(mode="json")
-    with transaction.atomic():
-        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+    with locks.of_workshop(airframe.workshop_id) as shop:
         row = _newest(airframe, pk, based_on)
         if row is not None:
             # whether it was taken from the shelf is the shelf's to say: a step back on the page does not put it back
@@ -100,8 +97,7 @@ def take_stock(
     Refused
         When it was taken already, or nothing of it is there. Nothing is written then.
     """
-    with transaction.atomic():
-        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+    with locks.of_workshop(airframe.workshop_id) as shop:
         row = _newest(airframe, pk, based_on)
         if row is None:
             return None
@@ -123,7 +119,7 @@ def take_stock(
 
 def name_picture_again(row: Repair, key: str, who: User | None) -> None:
     """A picture that was taken back is among those of its repair again, in a version of its own."""
-    shop = Workshop.objects.select_for_update().get(pk=row.airframe.workshop_id)
+    shop = row.airframe.workshop  # whoever takes something back holds it
     if key in repair_pictures.keys_of(row.document):
         return
     named = row.document.get("pictures", [])
@@ -142,8 +138,7 @@ def put_stock_back(airframe: Airframe, pk: int, based_on: int, who: User | None)
     Refused
         When nothing was taken, or the shelf was changed there since. Nothing is written then.
     """
-    with transaction.atomic():
-        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+    with locks.of_workshop(airframe.workshop_id) as shop:
         row = _newest(airframe, pk, based_on)
         if row is None:
             return None
@@ -165,8 +160,7 @@ def add_entry(airframe: Airframe, entry: LifeEntryModel, who: User | None) -> Li
         When the log is full.
     """
     document = entry.model_dump(mode="json")
-    with transaction.atomic():
-        shop = Workshop.objects.select_for_update().get(pk=airframe.workshop_id)
+    with locks.of_workshop(airframe.workshop_id) as shop:
         known: LifeEntry | None = airframe.life.filter(key=entry.id).first()
         if known is not None:
             return known

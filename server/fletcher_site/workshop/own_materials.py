@@ -7,11 +7,10 @@ from collections.abc import Sequence
 from contextlib import AbstractContextManager
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from fletcher_core import AirframeFile, Catalogue, with_own
 from fletcher_core import OwnMaterial as Material
 
-from . import quota, reading
+from . import locks, quota, reading
 from .models import Airframe, OwnMaterial, StockItem, Workshop
 
 
@@ -38,8 +37,7 @@ def save(workshop: Workshop, material: Material, who: User | None) -> OwnMateria
         When there are too many already.
     """
     document = material.model_dump(mode="json")
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=workshop.pk)
+    with locks.of_workshop(workshop.pk):
         known = workshop.materials.filter(key=material.id).exists()
         if not known and workshop.materials.count() >= quota.MATERIALS:
             raise quota.full("materials", quota.MATERIALS, "own materials")

@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-import fcntl
 import io
-import time
 import warnings
-from collections.abc import Iterator
-from contextlib import contextmanager
-from pathlib import Path
+from contextlib import AbstractContextManager
 
-from django.conf import settings
 from fletcher_core import Problem, Refused
 from PIL import Image, ImageOps
+
+from .. import turns
 
 #: longest side, pixels
 SIDE = 1280
@@ -20,8 +17,9 @@ SIDE = 1280
 MOST_BYTES, MOST_PIXELS = 10_000_000, 25_000_000
 #: seconds that one waits for its turn: with what it takes itself it stays within what a request may (own choice)
 PATIENCE = 12.0
+#: pictures that wait for their turn: with the one that is opened, a third of the server's threads (own choice)
+WAITING = 4
 _FORMATS = ("JPEG", "PNG", "WEBP")
-_TURN = Path(settings.DATA) / "picture.lock"
 
 
 def _refused(what: str) -> Refused:
@@ -31,31 +29,15 @@ def _refused(what: str) -> Refused:
     return Refused([Problem(("picture",), "picture", what, right)])
 
 
-class Busy(Exception):
-    """Other pictures took all the time that this one could wait."""
-
-
-@contextmanager
-def one_at_a_time() -> Iterator[None]:
+def one_at_a_time() -> AbstractContextManager[None]:
     """One picture is opened at a time, in all processes of the server together.
 
     Raises
     ------
     Busy
-        When its turn does not come within `PATIENCE`: a request that waits in the system for good could not be broken
-        off, and its worker would be ended for it.
+        When `WAITING` others wait already, or its turn does not come within `PATIENCE`.
     """
-    until = time.monotonic() + PATIENCE
-    with _TURN.open("a") as turn:
-        while True:
-            try:
-                fcntl.flock(turn, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                break
-            except BlockingIOError:
-                if time.monotonic() > until:
-                    raise Busy from None
-                time.sleep(0.02)
-        yield
+    return turns.turn("picture", WAITING, PATIENCE)
 
 
 def small_jpeg(data: bytes) -> bytes:

@@ -7,11 +7,10 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.utils import timezone
 from fletcher_core import Problem, Refused, ShelfItem, System, current_catalogue
 
-from . import mending, own_materials, quota, reading, repair_pictures, storage
+from . import locks, mending, own_materials, quota, reading, repair_pictures, storage
 from .models import (
     Airframe,
     BondTest,
@@ -117,7 +116,7 @@ def remove(row: Removable, who: Any) -> None:
 
 def remove_repair(row: Repair, who: Any) -> None:
     """A repair and its pictures, which come back with it."""
-    with transaction.atomic():
+    with locks.of_workshop(row.airframe.workshop_id):
         remove(row, who)
         repair_pictures.follow(row, row.document, None, who)
 
@@ -128,7 +127,7 @@ def _back(row: Removable, *also: str) -> None:
 
 
 def _row(model: Any, pk: int, **where: Any) -> Any:
-    return model.with_removed.select_for_update().filter(pk=pk, removed__gt=_oldest(), **where).first()
+    return locks.of_rows(model.with_removed.filter(pk=pk, removed__gt=_oldest(), **where)).first()
 
 
 def _free_name(workshop: Workshop, name: str) -> str:
@@ -143,7 +142,6 @@ def _refused(what: str, right: str) -> Refused:
     return Refused([Problem((), "taking back", what, right)])
 
 
-@transaction.atomic
 def take_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str | None:
     """Put a removed thing back in its place; its name, or None where there is no such thing.
 
@@ -152,7 +150,11 @@ def take_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str 
     Refused
         When there is no place for it any more.
     """
-    Workshop.objects.select_for_update().get(pk=workshop.pk)
+    with locks.of_workshop(workshop.pk):
+        return _taken_back(workshop, kind, pk, who)
+
+
+def _taken_back(workshop: Workshop, kind: Kind, pk: int, who: User | None) -> str | None:
     match kind:
         case "airframe":
             row = _row(Airframe, pk, workshop=workshop)

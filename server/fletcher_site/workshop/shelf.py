@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from fletcher_core import Airframe as AirframeModel
 from fletcher_core import (
     Problem,
@@ -22,7 +21,7 @@ from fletcher_core import (
 )
 from fletcher_core import Scheme as SchemeModel
 
-from . import quota, reading, removal
+from . import locks, quota, reading, removal
 from .models import Reservation, StockItem, Workshop
 
 
@@ -43,8 +42,7 @@ def add(workshop: Workshop, new: Sequence[ShelfItem]) -> list[StockItem]:
     Refused
         When the shelf is full.
     """
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=workshop.pk)
+    with locks.of_workshop(workshop.pk):
         if workshop.stock.count() + len(new) > quota.STOCK:
             what = f"It holds at most {quota.STOCK} lines."
             raise Refused([Problem(("text",), "shelf", what, "Take some out first.")])
@@ -95,8 +93,7 @@ def reserve(
     Refused
         When something is missing; nothing is reserved then.
     """
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=workshop.pk)
+    with locks.of_workshop(workshop.pk):
         found, rows = check_scheme(workshop, airframe, scheme, airframe_id, system)
         if found.missing:
             raise Refused(
@@ -158,7 +155,7 @@ def put_back(workshop: Workshop, changes: Sequence[Change], who: User | None) ->
     Refused
         When one of them is not what it was left as: somebody has cut from it since. Nothing is written then.
     """
-    rows = {r.pk: r for r in StockItem.with_removed.select_for_update().filter(workshop=workshop)}
+    rows = {r.pk: r for r in locks.of_rows(StockItem.with_removed.filter(workshop=workshop))}
     for change in changes:
         row = rows.get(change.line)
         now = None if row is None or row.removed else row.document
@@ -233,8 +230,7 @@ def use_up(workshop: Workshop, airframe_id: int, scheme_key: str, who: User | No
     Refused
         When nothing is reserved, or the shelf no longer holds it.
     """
-    with transaction.atomic():
-        Workshop.objects.select_for_update().get(pk=workshop.pk)
+    with locks.of_workshop(workshop.pk):
         held = list(Reservation.objects.filter(airframe_id=airframe_id, scheme_key=scheme_key).select_related("item"))
         if not held:
             raise Refused([Problem(("scheme_id",), "scheme", "Nothing is reserved for it.", "Reserve it first.")])

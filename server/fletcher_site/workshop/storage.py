@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError
 from django.utils import timezone
 from fletcher_core import (
     AirframeFile,
@@ -27,7 +27,7 @@ from fletcher_core import (
 )
 
 from ..deadline import TookTooLong
-from . import answers, mending, own_materials, quota
+from . import answers, locks, mending, own_materials, quota
 from .changes import changes
 from .models import Airframe, Revision, Scheme, Workshop
 from .reading import Unreadable, readable
@@ -212,9 +212,9 @@ def _revise(airframe: Airframe, document: Any, who: User | None, what: list[str]
 
 @contextmanager
 def _name_once(workshop: Workshop, name: str) -> Iterator[None]:
-    """One transaction; a name that somebody else took in the same moment is told like any other."""
+    """One transaction that holds the workshop; a name that was taken in the same moment is told like any other."""
     try:
-        with transaction.atomic():
+        with locks.of_workshop(workshop.pk):
             yield
     except IntegrityError as exc:
         if "airframe_name_once" not in str(exc):
@@ -279,7 +279,7 @@ def save(workshop: Workshop, pk: int, file: AirframeFile, based_on: int, who: Us
         When this workshop has no such airframe.
     """
     with _worked_out(workshop, file, who, _check) as (file, _):
-        airframe: Airframe = workshop.airframes.select_for_update().get(pk=pk)
+        airframe = locks.of_airframe(workshop, pk)
         if airframe.version != based_on:
             raise Stale(airframe, airframe.revisions.latest("number"), since(airframe, based_on))
         if _name_taken(workshop, file.airframe.name, besides=pk):
@@ -314,7 +314,7 @@ def add_scheme(workshop: Workshop, row: Scheme, who: User | None) -> None:
     Unreadable
         When the airframe or the scheme cannot be read.
     """
-    airframe = workshop.airframes.select_for_update().get(pk=row.airframe_id)
+    airframe = locks.of_airframe(workshop, row.airframe_id)
     document = upgraded_document(airframe)
     document["schemes"] = [*document["schemes"], {"part": "wing", **row.document}]
     file = read(workshop, document, airframe.name)
