@@ -20,7 +20,7 @@ from .catalogue import catalogue as current_catalogue
 from .catalogue.own_material import TABLES as OWN_TABLES
 from .catalogue.own_material import Table as OwnTable
 from .damages import DAMAGE_KINDS
-from .fields import MOST_FAULTS, Problem, Refused, ago, explain, fault, the_rest, words_in
+from .fields import MOST_FAULTS, Problem, Refused, ago, explain, fault, plainly, read_json, the_rest, words_in
 from .formats import (
     bevel_gauge_svg,
     flat_pattern,
@@ -286,6 +286,7 @@ __all__ = [
     "offers",
     "parse_measure",
     "part_of",
+    "plainly",
     "plan_mends",
     "plan_svg",
     "prices_of",
@@ -295,6 +296,7 @@ __all__ = [
     "read_csv",
     "read_file",
     "read_gear",
+    "read_json",
     "read_label",
     "ready_body",
     "said_change",

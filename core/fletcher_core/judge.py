@@ -8,7 +8,7 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from .fields import Refused
+from .fields import Refused, read_json
 from .model import AirframeFile, PartName, Scheme
 from .model.upgrade import CannotRead, read_file
 from .parts import PARTS
@@ -39,7 +39,7 @@ def _read(path: Path) -> AirframeFile:
     try:
         if path.stat().st_size > _MOST_BYTES:
             raise CannotRead("It is larger than any airframe file.")
-        return read_file(json.loads(path.read_text(encoding="utf-8")))
+        return read_file(read_json(path.read_text(encoding="utf-8")))
     except OSError as exc:
         raise CannotRead(f"It cannot be opened: {exc.strerror}.") from exc
     except (UnicodeDecodeError, json.JSONDecodeError, RecursionError) as exc:

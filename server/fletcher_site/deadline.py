@@ -13,8 +13,6 @@ import threading
 import time
 from collections.abc import Callable
 
-from django.http import HttpRequest, HttpResponse
-
 log = logging.getLogger(__name__)
 
 #: seconds that a request may take, and then to come back after it was broken off
@@ -22,8 +20,8 @@ LIMIT = float(os.environ.get("FLETCHER_REQUEST_SECONDS", "20"))
 GRACE = 5.0
 
 
-class TookTooLong(Exception):
-    """Raised inside a request that is over its time."""
+class TookTooLong(BaseException):
+    """Thrown into a request that is over its time; nothing that catches faults on its way may keep it."""
 
 
 def _throw(thread: int, what: type[BaseException]) -> None:
@@ -103,15 +101,3 @@ def end_worker() -> None:
 
 
 clock = Clock(LIMIT, GRACE, end_worker)
-
-
-class Deadline:
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
-        self.get_response = get_response
-
-    def __call__(self, request: HttpRequest) -> HttpResponse:
-        clock.enter()
-        try:
-            return self.get_response(request)
-        finally:
-            clock.leave()

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import json
 import re
 from collections.abc import Callable
 from typing import Any, cast
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
-from fletcher_core import Problem, Refused
+from fletcher_core import Problem, Refused, read_json
 from ninja.parser import Parser
 from ninja.types import DictStrAny
 
@@ -76,7 +75,7 @@ class Reader(Parser):
 
     def parse_body(self, request: HttpRequest) -> DictStrAny:
         try:
-            data = json.loads(request.body)
+            data = read_json(request.body)
         except (ValueError, RecursionError) as exc:
             raise _said("It is not JSON that can be read.", "Send the document as JSON.") from exc
         return cast(DictStrAny, looked_at(data))

@@ -65,7 +65,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "fletcher_site.request_log.RequestLog",
-    "fletcher_site.deadline.Deadline",
+    "fletcher_site.broken_off.Deadline",
     "fletcher_site.door.Door",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",

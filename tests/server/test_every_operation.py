@@ -7,7 +7,8 @@ needs more than the least of its body to reach its own check fails here until `F
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
+import random
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
@@ -194,3 +195,76 @@ def test_a_strangers_reservation_is_not_told(ann: Person, bob: Person, file: dic
     question = {"airframe": file["airframe"], "scheme": file["schemes"][0], "airframe_id": theirs.airframe}
     assert bob.post("/api/shelf/check", question).json()["reserved"] is True
     assert ann.post("/api/shelf/check", question).json()["reserved"] is False
+
+
+def numbers(node: dict[str, Any], deep: int = 7) -> Iterator[tuple[str | int, ...]]:
+    """Where a body can hold a number, below everything that it can hold: required or not, of each choice the first."""
+    node = resolved(node)
+    if node.get("type") in ("integer", "number"):
+        yield ()
+    if deep == 0:
+        return
+    for choice in [c for kind in ("anyOf", "oneOf", "allOf") for c in node.get(kind, [])][:3]:
+        yield from numbers(choice, deep - 1)
+    for name, below in node.get("properties", {}).items():
+        for path in numbers(below, deep - 1):
+            yield (name, *path)
+    for k, below in enumerate(node.get("prefixItems") or [node.get("items", {})]):
+        for path in numbers(below, deep - 1) if below else ():
+            yield (k, *path)
+
+
+def planted(node: dict[str, Any], path: tuple[str | int, ...], value: Any) -> Any:
+    """The least body with a value planted in one place; None where that place is in no choice that is taken."""
+    node = resolved(node)
+    if not path:
+        return value
+    for choice in [c for kind in ("anyOf", "oneOf", "allOf") for c in node.get(kind, [])][:3]:
+        found = planted(choice, path, value)
+        if found is not None:
+            return found
+    step, *rest = path
+    if isinstance(step, str):
+        if step not in node.get("properties", {}):
+            return None
+        found = planted(node["properties"][step], tuple(rest), value)
+        return None if found is None else {**(least(node) or {}), step: found}
+    items = node.get("prefixItems") or [node.get("items", {})] * (step + 1)
+    if step >= len(items) or not items[step]:
+        return None
+    found = planted(items[step], tuple(rest), value)
+    return None if found is None else [found if k == step else least(item) for k, item in enumerate(items)]
+
+
+@pytest.mark.parametrize(("method", "path", "operation"), operations())
+def test_whole_numbers_of_hundreds_of_digits_break_nothing(
+    ann: Person, bob: Person, file: dict[str, Any], method: str, path: str, operation: dict[str, Any]
+) -> None:
+    parameters = operation.get("parameters", [])
+    inside = [p["name"] for p in parameters if p["in"] == "path"]
+    content = operation.get("requestBody", {}).get("content", {}).get("application/json")
+    if not parameters and content is None:
+        pytest.skip("nothing is asked of it")
+    theirs = Theirs(ann, file)
+    there = {name: PARAMETERS[name](theirs, path) for name in inside}
+    address, body = path.format(**there), fuller(theirs).get(operation["operationId"])
+    for digits in (310, 4300, 4301):
+        far = "9" * digits
+        for name in [p["name"] for p in parameters if p["in"] == "query"]:
+            assert ann.get(f"{address}?{name}={far}").status_code < 500, (name, digits)
+        for name in inside:
+            assert ann.send(method, path.format(**{**there, name: far}), body).status_code < 500, (name, digits)
+    if content is None:
+        return
+    schema = content["schema"]
+    places = sorted(set(numbers(schema)), key=lambda p: (len(p), str(p)))
+    # of whole airframes there are thousands: every field near the top, and a share of those below
+    near = places[:25] + random.Random(3).sample(places[25:], min(15, len(places[25:])))
+    for k, place in enumerate(near):
+        planted_there = planted(schema, place, "@@")
+        if planted_there is None:
+            continue
+        raw = json.dumps(planted_there).replace('"@@"', "9" * (4300 if k % 3 == 0 else 310)).encode()
+        answer = ann.send(method, address, raw=raw)
+        assert answer.status_code < 500, (place, answer.content)
+        assert answer.streaming or "9" * 100 not in answer.content.decode(), place

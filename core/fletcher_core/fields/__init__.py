@@ -2,7 +2,8 @@
 
 from .dates import Day, ago, read_day
 from .described import Described, Stretch, chord_share, measure, span_from
-from .problems import MOST_FAULTS, Problem, Refused, explain, fault, the_rest
+from .json_text import read_json
+from .problems import MOST_FAULTS, Problem, Refused, explain, fault, plainly, the_rest
 from .retold import words_in
 
 __all__ = [
@@ -17,7 +18,9 @@ __all__ = [
     "explain",
     "fault",
     "measure",
+    "plainly",
     "read_day",
+    "read_json",
     "span_from",
     "the_rest",
     "words_in",

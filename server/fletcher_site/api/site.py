@@ -6,7 +6,7 @@ from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
-from fletcher_core import MOST_FAULTS, Refused, explain, the_rest
+from fletcher_core import MOST_FAULTS, Refused, explain, plainly, the_rest
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError, ValidationErrorContext
 from pydantic import BaseModel
@@ -103,7 +103,8 @@ def _invalid(request: HttpRequest, exc: ValidationError) -> HttpResponse:
         if source == "body" and model is not None:
             bodies.setdefault(model, []).append({**error, "loc": tuple(rest[1:])})
         elif len(said) < MOST_FAULTS:
-            said.append({"field": name, "label": name or "request", "what": str(error["msg"]), "right": ""})
+            what, right = plainly(error)
+            said.append({"field": name, "label": name.replace("_", " ") or "request", "what": what, "right": right})
     for model, errors in bodies.items():
         said += explain(errors, model, units(request))
     said += the_rest(exc.count - len(exc.errors))  # type: ignore[attr-defined]
