@@ -128,7 +128,7 @@ def test_unknown_commands_print_how_to_use_it(capsys: pytest.CaptureFixture[str]
 
 
 def test_trouble_ends_with_one_sentence(monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
-    def up() -> int:
+    def up(_arguments: list[str]) -> int:
         raise Trouble("Do this.")
 
     monkeypatch.setattr(cli, "_up", up)

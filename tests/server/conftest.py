@@ -66,6 +66,12 @@ def _no_throttle_left_over(request: pytest.FixtureRequest) -> None:
         caches["counts"].clear()
 
 
+@pytest.fixture(autouse=True)
+def _turns_of_its_own(settings: Any, tmp_path: Path) -> None:
+    """Tests beside this one, in another process, take no turn of its server's."""
+    settings.DATA = tmp_path
+
+
 @pytest.fixture(scope="session")
 def django_db_modify_db_settings(django_db_modify_db_settings: None) -> None:
     """A test keeps its transaction while a search goes on: on a slow machine longer than a person's may wait."""

@@ -70,7 +70,7 @@ BAD: list[tuple[str, list[Any], Any, str, str]] = [
     ("skin backwards", ["scheme", "pieces", 1, "x_from"], 1.0, "pieces.1.x_to", "backwards"),
     ("text for a number", ["scheme", "pieces", 0, "outer_mm"], "thick", "pieces.0.outer_mm", "not a number"),
     ("nothing for a number", ["airframe", "promise_g"], None, "promise_g", "not a number"),
-    ("an infinite speed", ["airframe", "flight", "speed_m_s"], float("inf"), "speed_m_s", "not a number"),
+    ("an infinite speed", ["airframe", "flight", "speed_m_s"], float("inf"), "speed_m_s", "far too large"),
     ("an unknown kind", ["scheme", "pieces", 0, "kind"], "spring", "pieces.0", ""),
     ("too many pieces", ["scheme", "pieces"], [{}] * 41, "pieces", ""),
 ]
