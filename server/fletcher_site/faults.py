@@ -28,9 +28,9 @@ _SLOW = "This took too long and was broken off. Nothing was changed; try again, 
 #: status and sentence for each thing that is done one at a time
 _BUSY = {
     "picture": (503, "Other pictures are being looked at just now. Yours is kept where you took it; try again soon."),
-    "password": (429, "Many sign in at once just now. Try again in a few seconds."),
-    "demo": (429, "Many open the demo at once just now. Try again in a few seconds."),
-    "count": (429, "Too many ask for this at once. Try again in a few seconds."),
+    "password": (429, "Many people are signing in just now. Try again in a few seconds."),
+    "demo": (429, "Many people are opening the demo just now. Try again in a few seconds."),
+    "count": (429, "Too many people ask for this at once. Try again in a few seconds."),
 }
 _GAVE_WAY = (errors.DeadlockDetected, errors.LockNotAvailable, errors.SerializationFailure)
 _HELD = (

@@ -1,4 +1,4 @@
-"""What costs much is done by one request at a time, in all processes of the server together, with a few that wait.
+"""Turns: one request at a time does what costs much, in all processes of the server together, and a few wait for it.
 
 The others are told at once: a request that waits holds a thread, and whoever floods one door would hold them all.
 """
@@ -42,7 +42,7 @@ def turn(name: str, waiting: int, patience: float) -> Iterator[None]:
         At once where as many wait already, or when the turn does not come in time.
     """
     folder = Path(settings.DATA) / "turns"
-    folder.mkdir(mode=0o700, exist_ok=True)
+    folder.mkdir(mode=0o700, parents=True, exist_ok=True)
     with ExitStack() as held:
         places = (held.enter_context((folder / f"{name}-{k}.lock").open("a")) for k in range(waiting + 1))
         if not any(_locked(place) for place in places):

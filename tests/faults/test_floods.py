@@ -26,7 +26,7 @@ def flooded(ground: Path, house_at: Callable[..., House]) -> House:
 
 
 def flood(visitor: Visitor, path: str, body: Callable[[int], Any]) -> Counter[int]:
-    """What the strangers are answered, status by status, all asking at one moment."""
+    """How many strangers get each status, all asking at one moment."""
     told: list[int] = []
     ready = threading.Barrier(_AT_ONCE)
 

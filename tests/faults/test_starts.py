@@ -25,7 +25,7 @@ _HELD = 20.0
 
 @contextmanager
 def busy(core: int, programs: int) -> Iterator[None]:
-    """So many programs that work without a pause, all on one core."""
+    """Programs that work without a pause, all on one core, until it is left."""
     loops = [
         subprocess.Popen(["taskset", "-c", str(core), sys.executable, "-c", "while True: pass"])
         for _ in range(programs)

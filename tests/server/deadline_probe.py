@@ -11,6 +11,9 @@ import sys
 import threading
 import time
 
+import django
+from django.http import HttpRequest, HttpResponse
+from django.test import RequestFactory
 from fletcher_site import deadline
 
 
@@ -142,7 +145,37 @@ def quick() -> None:
     assert ended == []
 
 
+def swallowed() -> None:
+    """A request whose code catches every fault and goes on is broken off all the same, and told in words."""
+    django.setup()
+    from fletcher_site import broken_off
+
+    broken_off.clock = deadline.Clock(limit=0.3, grace=5.0, end_worker=lambda: None)
+    told: list[HttpResponse] = []
+
+    def goes_on(_request: HttpRequest) -> HttpResponse:
+        until = time.monotonic() + 10
+        while time.monotonic() < until:
+            try:
+                sum(range(1000))
+            except Exception:
+                continue
+        return HttpResponse("it went on")
+
+    def ask() -> None:
+        told.append(broken_off.Deadline(goes_on)(RequestFactory().get("/api/x")))
+
+    thread = threading.Thread(target=ask, daemon=True)
+    thread.start()
+    thread.join(timeout=8)
+    assert [answer.status_code for answer in told] == [503], told
+    assert b"took too long" in told[0].content
+
+
 if __name__ == "__main__":
-    known = {"busy": busy, "stuck": stuck, "on_the_way_out": on_the_way_out, "quick": quick, "more_time": more_time}
+    known = {
+        "busy": busy, "stuck": stuck, "on_the_way_out": on_the_way_out, "quick": quick, "more_time": more_time,
+        "swallowed": swallowed,
+    }  # fmt: skip
     known[sys.argv[1]]()
     print("held")

@@ -12,7 +12,7 @@ import pytest
 ROOT = Path(__file__).parents[2]
 
 
-@pytest.mark.parametrize("name", ["busy", "stuck", "on_the_way_out", "quick", "more_time"])
+@pytest.mark.parametrize("name", ["busy", "stuck", "on_the_way_out", "quick", "more_time", "swallowed"])
 def test_the_clock_of_requests(name: str) -> None:
     """A busy one is broken off; one that does not come back ends its worker, once; a quick one is left alone, so
     is one that asked for more time."""

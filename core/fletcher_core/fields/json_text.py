@@ -14,9 +14,10 @@ def _whole(text: str) -> int | float:
 
 
 def read_json(text: str | bytes) -> Any:
-    """What a JSON text says. Whole numbers of more digits than any measure has are read as fractions, which may be
-    infinite: each field says so in its own words, where a whole number of thousands of digits would break what looks
-    at it.
+    """The value of a JSON text, with whole numbers of more than 18 digits as fractions.
+
+    No measure, count or number of a row is so large. As a fraction it may be infinite, and each field says in its own
+    words that this is too large; as a whole number it would break whatever divides or compares it.
 
     Raises
     ------
